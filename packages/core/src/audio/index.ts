@@ -1,0 +1,4 @@
+export * from './levels';
+export * from './loudness';
+export * from './peaks';
+export * from './samples';

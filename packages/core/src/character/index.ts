@@ -1,0 +1,4 @@
+export * from './character';
+export * from './drawing';
+export * from './fromLayers';
+export * from './twoDrawings';

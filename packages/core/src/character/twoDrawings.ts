@@ -1,0 +1,50 @@
+import { targetOf } from '../mouth/articulation';
+import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
+import { CHARACTER_VERSION, type Character } from './character';
+
+/** A picture that has been brought in: its working copy and its size in pixels. */
+export interface Picture {
+  readonly media: string;
+  readonly original?: string | undefined;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * A character from two whole pictures, mouth closed and mouth open. Pictures of different size are
+ * both shown at the size of the closed one, fitted and centred in it.
+ */
+export function characterFromTwoDrawings(name: string, closed: Picture, open: Picture): Character {
+  const { width, height } = closed;
+  const place = (picture: Picture) => {
+    const factor = Math.min(width / picture.width, height / picture.height);
+    const placed = { width: picture.width * factor, height: picture.height * factor };
+    return {
+      kind: 'raster' as const,
+      media: picture.media,
+      ...(picture.original ? { original: picture.original } : {}),
+      x: (width - placed.width) / 2,
+      y: (height - placed.height) / 2,
+      ...placed,
+    };
+  };
+  return {
+    schemaVersion: CHARACTER_VERSION,
+    name,
+    width,
+    height,
+    drawings: { closed: place(closed), open: place(open) },
+    parts: [{ id: 'picture', name: 'Picture', drawing: 'closed' }],
+    mouth: {
+      part: 'picture',
+      chart: {
+        rest: 'closed',
+        drawings: [
+          { drawing: 'closed', label: 'Closed', articulation: targetOf(SILENCE) },
+          { drawing: 'open', label: 'Open', articulation: targetOf(OPEN_VOWEL) },
+        ],
+      },
+    },
+    lids: null,
+  };
+}

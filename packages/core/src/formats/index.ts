@@ -1,0 +1,2 @@
+export * from './svg';
+export * from './wav';

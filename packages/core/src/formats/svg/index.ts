@@ -1,0 +1,3 @@
+export * from './layers';
+export * from './readVector';
+export * from './vectorDrawing';

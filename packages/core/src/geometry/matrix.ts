@@ -1,0 +1,45 @@
+/**
+ * A 2D affine map [a, b, c, d, e, f]: x' = a x + c y + e, y' = b x + d y + f
+ * (the order of SVG and Canvas 2D).
+ */
+export type Matrix = readonly [number, number, number, number, number, number];
+
+export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
+
+/** The map that applies `inner` first and then `outer`. */
+export function multiply(outer: Matrix, inner: Matrix): Matrix {
+  const [a, b, c, d, e, f] = outer;
+  const [g, h, i, j, k, l] = inner;
+  return [
+    a * g + c * h,
+    b * g + d * h,
+    a * i + c * j,
+    b * i + d * j,
+    a * k + c * l + e,
+    b * k + d * l + f,
+  ];
+}
+
+export function translation(x: number, y: number): Matrix {
+  return [1, 0, 0, 1, x, y];
+}
+
+export function scaling(factor: number): Matrix {
+  return [factor, 0, 0, factor, 0, 0];
+}
+
+/** How much the map stretches lengths on average: the square root of its area factor. */
+export function meanScale([a, b, c, d]: Matrix): number {
+  return Math.sqrt(Math.abs(a * d - b * c));
+}
+
+/** The uniform scale and offset that centre a box of `inner` size in one of `outer` size, as large as fits. */
+export function fitInside(
+  inner: { width: number; height: number },
+  outer: { width: number; height: number },
+): Matrix {
+  const factor = Math.min(outer.width / inner.width, outer.height / inner.height);
+  const left = (outer.width - inner.width * factor) / 2;
+  const top = (outer.height - inner.height * factor) / 2;
+  return [factor, 0, 0, factor, left, top];
+}

@@ -1,0 +1,2 @@
+export * from './blinks';
+export * from './signal';

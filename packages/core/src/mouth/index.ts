@@ -1,0 +1,6 @@
+export * from './articulate';
+export * from './articulation';
+export * from './corrections';
+export * from './mouthChart';
+export * from './mouths';
+export * from './opening';

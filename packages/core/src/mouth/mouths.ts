@@ -1,0 +1,102 @@
+import { array, number, object, string, type Schema } from 'yup';
+import type { ArticulationOverTime } from './articulate';
+import { nearestDrawing, type MouthChart } from './mouthChart';
+
+/** A mouth drawing held for a while. Times in seconds from the start of the line. */
+export interface HeldDrawing {
+  readonly start: number;
+  readonly end: number;
+  readonly drawing: string;
+}
+
+/** A mouth as it is played: laid by fitting, or set by hand. */
+export interface Mouth extends HeldDrawing {
+  readonly byHand: boolean;
+}
+
+/** What was set by hand: in order, never overlapping. It lies over whatever fitting says. */
+export type Corrections = readonly HeldDrawing[];
+
+export const correctionsSchema = array(
+  object({
+    start: number().required().min(0),
+    end: number().required().moreThan(0),
+    drawing: string().required(),
+  }) satisfies Schema<HeldDrawing>,
+)
+  .required()
+  .test('ordered', 'corrections must be in order and must not overlap', (corrections) =>
+    corrections.every(
+      ({ start, end }, index) => end > start && start >= (corrections[index - 1]?.end ?? 0) - 1e-9,
+    ),
+  );
+
+/**
+ * Chooses a drawing for every cell of `hold` frames by its articulation, and joins equal neighbours.
+ *
+ * @param duration length of the line in seconds; the last mouth ends there
+ * @param frameRate frames a second on which edges of mouths lie
+ */
+export function layMouths(
+  articulation: ArticulationOverTime,
+  chart: MouthChart,
+  { duration, frameRate, hold }: { duration: number; frameRate: number; hold: number },
+): HeldDrawing[] {
+  const cell = hold / frameRate;
+  const cells = Math.max(1, Math.ceil(duration / cell - 1e-9));
+  const mouths: HeldDrawing[] = [];
+  for (let index = 0; index < cells; index++) {
+    const start = index * cell;
+    const end = Math.min(duration, start + cell);
+    append(mouths, {
+      start,
+      end,
+      drawing: nearestDrawing(chart, articulation((start + end) / 2)),
+    });
+  }
+  return mouths;
+}
+
+function append(mouths: HeldDrawing[], next: HeldDrawing): void {
+  const last = mouths.at(-1);
+  if (last?.drawing === next.drawing) mouths[mouths.length - 1] = { ...last, end: next.end };
+  else mouths.push(next);
+}
+
+/** The mouths of a line: what was fitted, with the corrections over it. */
+export function withCorrections(
+  fitted: readonly HeldDrawing[],
+  corrections: Corrections,
+): readonly Mouth[] {
+  const duration = fitted.at(-1)?.end ?? 0;
+  const pieces: Mouth[] = corrections
+    .filter(({ start }) => start < duration)
+    .map((piece) => ({ ...piece, end: Math.min(piece.end, duration), byHand: true }));
+  let next = 0;
+  for (const { start, end, drawing } of fitted) {
+    let at = start;
+    while (next > 0 && corrections[next - 1]!.end > start) next--;
+    for (; next < corrections.length && corrections[next]!.start < end; next++) {
+      const correction = corrections[next]!;
+      if (correction.end <= at) continue;
+      if (correction.start > at) pieces.push({ start: at, end: correction.start, drawing, byHand: false });
+      at = Math.max(at, correction.end);
+    }
+    if (at < end) pieces.push({ start: at, end, drawing, byHand: false });
+  }
+  return pieces.sort((a, b) => a.start - b.start);
+}
+
+/** The index of the mouth at a time, found by halving; -1 before the first and after the last. */
+export function mouthIndexAt(mouths: readonly HeldDrawing[], time: number): number {
+  let low = 0;
+  let high = mouths.length - 1;
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    const { start, end } = mouths[middle]!;
+    if (time < start) high = middle - 1;
+    else if (time >= end) low = middle + 1;
+    else return middle;
+  }
+  return -1;
+}

@@ -1,0 +1,61 @@
+import type { Corrections } from '../mouth/mouths';
+import type { Line, Scene } from './scene';
+
+/** What differs between two versions of a scene, one plain sentence for each thing. */
+export function describeChanges(before: Scene, after: Scene): string[] {
+  const sentences: string[] = [];
+  const say = (differs: boolean, sentence: string) => {
+    if (differs) sentences.push(sentence);
+  };
+  say(before.name !== after.name, `The scene is called “${after.name}”.`);
+  say(before.length !== after.length, `The scene is ${after.length.toFixed(2)} s long.`);
+  say(before.frameRate !== after.frameRate, `It runs at ${after.frameRate} frames a second.`);
+  say(differ(before.stage, after.stage), 'The stage has another size or colour.');
+  say(differ(before.backdrop, after.backdrop), 'The backdrop is another one.');
+  say(differ(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
+
+  const linesBefore = new Map(before.lines.map((line) => [line.id, line]));
+  for (const line of after.lines) {
+    const old = linesBefore.get(line.id);
+    linesBefore.delete(line.id);
+    if (old) sentences.push(...lineChanges(old, line));
+    else sentences.push(`There is a new line, “${line.voice.name}”.`);
+  }
+  for (const line of linesBefore.values()) sentences.push(`The line “${line.voice.name}” is gone.`);
+  return sentences;
+}
+
+function lineChanges(before: Line, after: Line): string[] {
+  const name = `“${after.voice.name}”`;
+  const corrections = correctionChanges(before.corrections, after.corrections);
+  return [
+    ...(differ(before.voice, after.voice) ? [`The line ${name} has another voice.`] : []),
+    ...(before.script !== after.script ? [`The script of ${name} reads differently.`] : []),
+    ...(before.start !== after.start ? [`${name} starts at ${after.start.toFixed(2)} s.`] : []),
+    ...(differ(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
+    ...(before.track !== after.track ? [`The mouths of ${name} were fitted anew.`] : []),
+    ...(corrections.length > 0
+      ? [`Mouths of ${name} were changed by hand at ${corrections.join(', ')}.`]
+      : []),
+  ];
+}
+
+const MOST_TIMES_NAMED = 6;
+
+/** The times at which two sets of corrections differ, as "1.25 s", the first few of them. */
+function correctionChanges(before: Corrections, after: Corrections): string[] {
+  const key = ({ start, end, drawing }: Corrections[number]) => `${start} ${end} ${drawing}`;
+  const old = new Set(before.map(key));
+  const kept = new Set(after.map(key));
+  const times = [
+    ...after.filter((piece) => !old.has(key(piece))),
+    ...before.filter((piece) => !kept.has(key(piece))),
+  ].map(({ start }) => `${start.toFixed(2)} s`);
+  const named = [...new Set(times)].sort((a, b) => parseFloat(a) - parseFloat(b));
+  const rest = named.length - MOST_TIMES_NAMED;
+  return rest > 0 ? [...named.slice(0, MOST_TIMES_NAMED), `${rest} more places`] : named;
+}
+
+function differ(a: unknown, b: unknown): boolean {
+  return JSON.stringify(a) !== JSON.stringify(b);
+}

@@ -1,0 +1,53 @@
+import type { Drawing } from '../character/drawing';
+import { multiply, scaling, translation, type Matrix } from '../geometry';
+import { mouthIndexAt } from '../mouth/mouths';
+import type { DrawOperation, Frame } from './frame';
+import type { PreparedMember, PreparedScene } from './prepare';
+
+/**
+ * What is seen at a time in seconds. A pure function: the same scene and time always give the same
+ * frame, in the studio, in a film and live.
+ */
+export function evaluate({ scene, members }: PreparedScene, time: number): Frame {
+  const backdrop = scene.backdrop ? [operationFor(scene.backdrop, [1, 0, 0, 1, 0, 0])] : [];
+  return {
+    width: scene.stage.width,
+    height: scene.stage.height,
+    background: scene.stage.background,
+    operations: [...backdrop, ...members.flatMap((member) => operationsFor(member, time))],
+  };
+}
+
+function operationsFor(prepared: PreparedMember, time: number): DrawOperation[] {
+  const { character } = prepared;
+  const place = placeOf(prepared);
+  return character.parts.flatMap((part) => {
+    const key = drawingOf(prepared, part.id, time) ?? part.drawing;
+    const drawing = key === null ? undefined : character.drawings[key];
+    return drawing ? [operationFor(drawing, place)] : [];
+  });
+}
+
+/** The drawing that a part is made to show at a time; null where nothing moves it. */
+function drawingOf({ character, lines, blinks }: PreparedMember, part: string, time: number): string | null {
+  if (part === character.mouth.part) {
+    for (const { line, mouths } of lines) {
+      const index = mouthIndexAt(mouths, time - line.start);
+      if (index >= 0) return mouths[index]!.drawing;
+    }
+    return character.mouth.chart.rest;
+  }
+  if (part === character.lids?.part && blinks.some(({ start, end }) => time >= start && time < end)) {
+    return character.lids.closed;
+  }
+  return null;
+}
+
+function placeOf({ member, character }: PreparedMember): Matrix {
+  const feet = translation(-character.width / 2, -character.height);
+  return multiply(translation(member.x, member.y), multiply(scaling(member.scale), feet));
+}
+
+function operationFor({ kind, media, x, y, width, height }: Drawing, place: Matrix): DrawOperation {
+  return { kind, media, matrix: multiply(place, translation(x, y)), width, height };
+}

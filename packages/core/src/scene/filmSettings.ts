@@ -1,0 +1,32 @@
+import { number, object, string, type Schema } from 'yup';
+import { FRAME_RATE_NAMES, type FrameRateName } from './frameRate';
+import { colorSchema } from './scene';
+
+/** How a film is to be delivered. */
+export interface FilmSettings {
+  /** Pixels; both even, as the film's colour planes need. */
+  readonly width: number;
+  readonly height: number;
+  readonly frameRate: FrameRateName;
+  /** Shown wherever nothing is drawn; #rrggbb. */
+  readonly background: string;
+}
+
+const side = (name: string) =>
+  number()
+    .typeError(`the ${name} must be a number of pixels`)
+    .required(`give the ${name} in pixels`)
+    .integer(`the ${name} must be whole pixels`)
+    .min(64, `the ${name} must be at least 64 pixels`)
+    .max(4096, `the ${name} can be at most 4096 pixels`)
+    .test('even', `the ${name} must be an even number of pixels`, (value) => value % 2 === 0);
+
+/** Checks film settings from a form, a request or the command line. */
+export const filmSettingsSchema: Schema<FilmSettings> = object({
+  width: side('width'),
+  height: side('height'),
+  frameRate: string<FrameRateName>()
+    .required()
+    .oneOf(FRAME_RATE_NAMES, `the frame rate must be one of ${FRAME_RATE_NAMES.join(', ')}`),
+  background: colorSchema(),
+});

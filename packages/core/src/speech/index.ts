@@ -1,0 +1,3 @@
+export * from './hearLoudness';
+export * from './visemes';
+export * from './voiceTrack';
