@@ -1,0 +1,158 @@
+import { access, constants, mkdtemp, rm, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { basename, dirname, join, resolve } from 'node:path';
+import { SingleBar } from 'cli-progress';
+import { Command } from 'commander';
+import { ValidationError } from 'yup';
+import { characterFromTwoDrawings } from '@cruvo/core/character';
+import { Problem } from '@cruvo/core/problem';
+import { FRAME_RATE_NAMES, filmSettingsSchema, prepareScene, starterScene, type FilmSettings } from '@cruvo/core/scene';
+import { voicelessReason, measureLevels } from '@cruvo/core/audio';
+import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
+import { renderFilm } from '@cruvo/film/render';
+import { workingPicture } from '@cruvo/media/picture';
+import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+
+interface RenderOptions {
+  readonly closed: string;
+  readonly open: string;
+  readonly voice: string;
+  readonly out: string;
+  readonly size: string;
+  readonly fps: string;
+  readonly background: string;
+  readonly quiet?: boolean;
+}
+
+const EXAMPLE = `
+Example:
+  cruvo render --closed shut.png --open wide.png --voice hello.wav --out hello.mp4
+
+Pictures may be PNG, JPEG, WebP or SVG; voices WAV, MP3, FLAC, Ogg or M4A, up to 60 minutes.
+The film is an MP4 (H.264 and AAC). Nothing is written until it is whole.`;
+
+export function renderCommand(): Command {
+  return new Command('render')
+    .description('Make a film from two drawings, mouth closed and mouth open, and a voice.')
+    .requiredOption('--closed <picture>', 'the drawing with its mouth closed')
+    .requiredOption('--open <picture>', 'the drawing with its mouth open')
+    .requiredOption('--voice <sound>', 'the voice')
+    .requiredOption('--out <film>', 'the film to write, ending in .mp4')
+    .option('--size <size>', 'width x height in pixels', '1280x720')
+    .option('--fps <rate>', `frames a second: ${FRAME_RATE_NAMES.join(', ')}`, '24')
+    .option('--background <colour>', 'colour behind the drawing', '#f4e9d8')
+    .option('--quiet', 'print nothing but errors')
+    .addHelpText('after', EXAMPLE)
+    .action(render);
+}
+
+async function render(options: RenderOptions): Promise<void> {
+  const settings = settingsFrom(options);
+  await checkPaths(options);
+  const stop = new AbortController();
+  const interrupt = () => stop.abort();
+  process.once('SIGINT', interrupt).once('SIGTERM', interrupt);
+  const folder = await mkdtemp(join(tmpdir(), 'cruvo-'));
+  try {
+    await makeFilm(options, settings, folder, stop.signal);
+  } finally {
+    process.off('SIGINT', interrupt).off('SIGTERM', interrupt);
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function makeFilm(
+  options: RenderOptions,
+  settings: FilmSettings,
+  folder: string,
+  signal: AbortSignal,
+): Promise<void> {
+  const closed = await workingPicture(options.closed, basename(options.closed));
+  const open = await workingPicture(options.open, basename(options.open));
+  const pictures = new Map([
+    ['closed', closed.png],
+    ['open', open.png],
+  ]);
+  const voicePath = join(folder, 'voice.wav');
+  const voiceName = basename(options.voice);
+  const voice = await writeWorkingVoice(options.voice, voiceName, voicePath, signal);
+  const track = await hearWorkingVoice(voicePath);
+  const silent = voicelessReason(measureLevels(track.loudness.values));
+  if (silent && !options.quiet) process.stderr.write(`cruvo: ${silent}\n`);
+
+  const character = characterFromTwoDrawings(
+    'Character',
+    { media: 'closed', width: closed.width, height: closed.height },
+    { media: 'open', width: open.width, height: open.height },
+  );
+  const starter = starterScene({
+    name: voiceName,
+    characterId: 'character',
+    character,
+    voice: { ...voice, name: voiceName, original: '', working: '', peaks: '' },
+    memberId: 'member',
+    lineId: 'line',
+  });
+  const scene = prepareScene({
+    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: 'track' })) },
+    characters: new Map([['character', character]]),
+    tracks: new Map([['track', track]]),
+  });
+  const gallery = await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!);
+  const bar = progressBar(options.quiet);
+  await renderFilm({
+    scene,
+    gallery,
+    sounds: [{ path: voicePath, start: 0 }],
+    settings,
+    output: resolve(options.out),
+    onProgress: (done, total) => bar?.(done, total),
+    signal,
+  });
+}
+
+function settingsFrom({ size, fps, background }: RenderOptions): FilmSettings {
+  const match = /^(\d+)x(\d+)$/i.exec(size);
+  if (!match) throw new Problem('bad-input', `The size “${size}” is not understood. Write it as 1280x720.`);
+  try {
+    return filmSettingsSchema.validateSync({
+      width: Number(match[1]),
+      height: Number(match[2]),
+      frameRate: fps,
+      background,
+    });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    throw new Problem('bad-input', `${capitalised(error.message)}.`);
+  }
+}
+
+function capitalised(sentence: string): string {
+  return sentence.charAt(0).toUpperCase() + sentence.slice(1);
+}
+
+async function checkPaths({ closed, open, voice, out }: RenderOptions): Promise<void> {
+  for (const path of [closed, open, voice]) {
+    const found = await stat(path).catch(() => null);
+    if (!found) throw new Problem('not-found', `There is no file “${path}”.`);
+    if (!found.isFile()) throw new Problem('bad-input', `“${path}” is not a file.`);
+  }
+  if (!/\.mp4$/i.test(out)) throw new Problem('bad-input', `Give the film a name that ends in .mp4, not “${out}”.`);
+  const folder = dirname(resolve(out));
+  await access(folder, constants.W_OK).catch(() => {
+    throw new Problem('not-found', `The film can’t be written: there is no writable folder “${folder}”.`);
+  });
+}
+
+/** A progress bar on a terminal; nothing where the output goes to a file. */
+function progressBar(quiet = false): ((done: number, total: number) => void) | null {
+  if (quiet || !process.stderr.isTTY) return null;
+  const bar = new SingleBar({ format: '{bar} {percentage}% · {value} of {total} frames · {eta} s left' });
+  let started = false;
+  return (done, total) => {
+    if (!started) bar.start(total, 0);
+    started = true;
+    bar.update(done);
+    if (done === total) bar.stop();
+  };
+}

@@ -1,0 +1,42 @@
+import { createCanvas, loadImage, Path2D, type Canvas, type CanvasGradient, type Image } from '@napi-rs/canvas';
+import { readVectorDrawing } from '@cruvo/core/formats';
+import type { Drawing } from '@cruvo/core/character';
+import type { PreparedScene } from '@cruvo/core/scene';
+import { Painter, type Gallery, type PaintContext, type Picture } from '@cruvo/painter/paint';
+
+export type NodeGallery = Gallery<Image>;
+export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
+
+/** Every drawing that a scene can show. */
+export function drawingsOf({ scene, members }: PreparedScene): Drawing[] {
+  return [
+    ...(scene.backdrop ? [scene.backdrop] : []),
+    ...members.flatMap(({ character }) => Object.values(character.drawings)),
+  ];
+}
+
+/** Decodes drawings for painting on the server. `read` gives the bytes of a content hash. */
+export async function loadGallery(
+  drawings: readonly Drawing[],
+  read: (media: string) => Promise<Buffer>,
+): Promise<NodeGallery> {
+  const gallery = new Map<string, Picture<Image>>();
+  for (const { kind, media } of drawings) {
+    if (gallery.has(media)) continue;
+    const bytes = await read(media);
+    gallery.set(
+      media,
+      kind === 'vector'
+        ? { kind, drawing: readVectorDrawing(bytes.toString('utf8')) }
+        : { kind, image: await loadImage(bytes) },
+    );
+  }
+  return gallery;
+}
+
+/** A canvas on the server and the painter that paints on it. */
+export function nodeSurface(width: number, height: number): { canvas: Canvas; painter: NodePainter } {
+  const canvas = createCanvas(width, height);
+  const context = canvas.getContext('2d') as unknown as PaintContext<Image, Path2D, CanvasGradient>;
+  return { canvas, painter: new Painter({ context, outline: (path) => new Path2D(path) }) };
+}

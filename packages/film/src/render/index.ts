@@ -1,0 +1,2 @@
+export * from './encoder';
+export * from './renderFilm';

@@ -1,0 +1,79 @@
+import { rename, rm } from 'node:fs/promises';
+import { setImmediate } from 'node:timers/promises';
+import { cancelled } from '@cruvo/core/problem';
+import {
+  evaluate,
+  frameCount,
+  frameTime,
+  sameFrame,
+  type FilmSettings,
+  type Frame,
+  type PreparedScene,
+} from '@cruvo/core/scene';
+import { asFullDisk } from '@cruvo/media/tools';
+import { nodeSurface, type NodeGallery } from '../gallery';
+import { FilmEncoder, type SoundAtTime } from './encoder';
+
+export interface FilmJob {
+  readonly scene: PreparedScene;
+  readonly gallery: NodeGallery;
+  readonly sounds: readonly SoundAtTime[];
+  readonly settings: FilmSettings;
+  /** Where the finished film goes. Until then nothing is there. */
+  readonly output: string;
+  readonly onProgress?: (framesDone: number, framesInAll: number) => void;
+  readonly signal?: AbortSignal | undefined;
+}
+
+/**
+ * Renders a scene to a film. The film appears at `output` only when it is whole.
+ *
+ * @throws Problem when cancelled, when the disk is full, or when encoding fails
+ */
+export async function renderFilm(job: FilmJob): Promise<void> {
+  const partial = `${job.output}.part`;
+  const encoder = new FilmEncoder({
+    settings: job.settings,
+    sounds: job.sounds,
+    length: job.scene.scene.length,
+    output: partial,
+    signal: job.signal,
+  });
+  try {
+    await writeFrames(job, encoder);
+    await encoder.finish();
+    if (job.signal?.aborted) throw cancelled();
+    await rename(partial, job.output);
+  } catch (error) {
+    await encoder.abandon();
+    await rm(partial, { force: true });
+    throw asFullDisk(error);
+  }
+}
+
+async function writeFrames(job: FilmJob, encoder: FilmEncoder): Promise<void> {
+  const { width, height, frameRate, background } = job.settings;
+  const total = frameCount(job.scene.scene.length, frameRate);
+  // Two surfaces in turn: one is painted while the bytes of the other are on their way.
+  const surfaces = [nodeSurface(width, height), nodeSurface(width, height)];
+  let shown: { frame: Frame; bytes: Buffer } | null = null;
+  let writing: Promise<void> = Promise.resolve();
+  for (let index = 0, painted = 0; index < total; index++) {
+    if (job.signal?.aborted) throw cancelled();
+    const frame = evaluate(job.scene, frameTime(index, frameRate));
+    if (!shown || !sameFrame(shown.frame, frame)) {
+      const { canvas, painter } = surfaces[painted++ % 2]!;
+      painter.paintFrame(frame, job.gallery, { width, height }, background);
+      shown = { frame, bytes: canvas.data() };
+    }
+    await writing;
+    writing = encoder.write(shown.bytes);
+    // Awaited before the next write; until then a failure must not count as unhandled.
+    writing.catch(() => undefined);
+    job.onProgress?.(index, total);
+    // The canvas frees its memory only between turns of the event loop.
+    await setImmediate();
+  }
+  await writing;
+  job.onProgress?.(total, total);
+}

@@ -1,0 +1,2 @@
+export * from './checkSvg';
+export * from './workingPicture';

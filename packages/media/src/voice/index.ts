@@ -1,0 +1,3 @@
+export * from './decode';
+export * from './hear';
+export * from './workingVoice';

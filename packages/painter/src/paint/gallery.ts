@@ -1,0 +1,9 @@
+import type { VectorDrawing } from '@cruvo/core/formats';
+
+/** A picture ready to be painted; `Image` is whatever the surface at hand draws. */
+export type Picture<Image> =
+  | { readonly kind: 'vector'; readonly drawing: VectorDrawing }
+  | { readonly kind: 'raster'; readonly image: Image };
+
+/** The pictures that frames refer to, by content hash. */
+export type Gallery<Image> = ReadonlyMap<string, Picture<Image>>;

@@ -1,0 +1,3 @@
+export * from './gallery';
+export * from './painter';
+export * from './surface';
