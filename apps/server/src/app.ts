@@ -1,0 +1,82 @@
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import { connect, isReady, type Database } from './database/connect';
+import { documentRoutes } from './documents/routes';
+import { DocumentStore } from './documents/store';
+import { FilmEvents } from './films/events';
+import { FilmQueue } from './films/queue';
+import { filmRoutes, type FilmServices } from './films/routes';
+import { FilmStore } from './films/store';
+import { guardOrigin } from './http/guard';
+import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
+import { MediaIntake } from './media/intake';
+import { mediaRoutes } from './media/routes';
+import { MediaStore } from './media/store';
+import { trackRoutes } from './tracks/routes';
+import { TrackStore } from './tracks/store';
+
+export interface Services extends FilmServices {
+  readonly database: Database;
+  readonly tracks: TrackStore;
+  readonly intake: MediaIntake;
+}
+
+/** All that the server and the workers share. Nothing is connected until it is used or started. */
+export function createServices(databaseUrl: string): Services {
+  const database = connect(databaseUrl);
+  const media = new MediaStore(database);
+  return {
+    database,
+    media,
+    intake: new MediaIntake(media),
+    documents: new DocumentStore(database),
+    tracks: new TrackStore(database),
+    films: new FilmStore(database),
+    queue: new FilmQueue(databaseUrl),
+    events: new FilmEvents(databaseUrl),
+  };
+}
+
+export function createApp(services: Services, webFolder: string): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(guardOrigin);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          workerSrc: ["'self'", 'blob:'],
+          connectSrc: ["'self'"],
+          mediaSrc: ["'self'", 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+      crossOriginEmbedderPolicy: { policy: 'require-corp' },
+      strictTransportSecurity: false,
+    }),
+  );
+
+  app.get('/api/health', async (_request, response) => {
+    const ready = await isReady(services.database);
+    response.status(ready ? 200 : 503).json({ ready, ...(ready ? {} : { detail: DATABASE_AWAY }) });
+  });
+  app.use('/api', mediaRoutes(services.media, services.intake));
+  app.use('/api', trackRoutes(services.tracks));
+  app.use('/api', express.json({ limit: '20mb' }));
+  app.use('/api', documentRoutes(services.documents));
+  app.use('/api', filmRoutes(services));
+  app.use('/api', notFound);
+
+  if (webFolder) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
+    app.get('/{*page}', (_request, response) => {
+      response.setHeader('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
+    });
+  }
+  app.use(answerProblems);
+  return app;
+}

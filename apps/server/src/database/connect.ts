@@ -1,0 +1,33 @@
+import knex, { type Knex } from 'knex';
+import { migrations } from './migrations';
+
+export type Database = Knex;
+
+/** Who owns what is made until accounts exist. */
+export const OWNER = 'studio';
+
+/** Opens a pool of connections. A database that is away makes queries fail within seconds, not hang. */
+export function connect(url: string): Database {
+  return knex({
+    client: 'pg',
+    connection: { connectionString: url, connectionTimeoutMillis: 3000, keepAlive: true },
+    pool: { min: 0, max: 12 },
+    acquireConnectionTimeout: 4000,
+    migrations: { migrationSource: migrations, tableName: 'schema_migrations' },
+  });
+}
+
+/** Brings the tables up to date. */
+export async function migrate(database: Database): Promise<void> {
+  await database.migrate.latest();
+}
+
+/** Whether the database answers and has all its tables. */
+export async function isReady(database: Database): Promise<boolean> {
+  try {
+    const [, pending] = (await database.migrate.list()) as [unknown[], unknown[]];
+    return pending.length === 0;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,89 @@
+import { createReadStream } from 'node:fs';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { characterFromLayers, type Drawing } from '@cruvo/core/character';
+import { readLayers, type Layer } from '@cruvo/core/formats';
+import { starterScene, type Scene } from '@cruvo/core/scene';
+import { hearWorkingVoice } from '@cruvo/media/voice';
+import type { Services } from '../app';
+
+/** Fixed, so that seeding a second time finds the demo already there. */
+export const DEMO = {
+  production: '5a17ba45-0000-4000-8000-000000000001',
+  scene: '5a17ba45-0000-4000-8000-000000000002',
+  isbel: '5a17ba45-0000-4000-8000-000000000003',
+};
+
+const FOLDER = new URL('../../../../demo/saltmarsh/', import.meta.url);
+/** Seconds of quiet picture after the last word. */
+const ROOM_AFTER = 0.8;
+
+type SeedServices = Pick<Services, 'documents' | 'media' | 'intake' | 'tracks'>;
+
+/** Makes the demo production *Saltmarsh Weather* from its artwork and voice, unless it is there. */
+export async function seedDemo(services: SeedServices): Promise<void> {
+  const present = await services.documents.list({ kind: 'production' });
+  if (present.some(({ id }) => id === DEMO.production)) return;
+  const isbel = await drawIsbel(services);
+  const voice = await services.intake.takeVoice(
+    'isbel-bulletin.flac',
+    createReadStream(new URL('isbel-bulletin.flac', FOLDER)),
+  );
+  const starter = starterScene({
+    name: 'The evening bulletin',
+    characterId: DEMO.isbel,
+    character: isbel,
+    voice,
+    memberId: 'isbel',
+    lineId: 'bulletin',
+  });
+  const scene: Scene = {
+    ...starter,
+    length: Math.ceil((voice.duration + ROOM_AFTER) * 24) / 24,
+    stage: { ...starter.stage, background: '#33414a' },
+    backdrop: await backdrop(services),
+    cast: starter.cast.map((member) => ({ ...member, scale: 1, y: 1100 })),
+    lines: await Promise.all(
+      starter.lines.map(async (line) => ({
+        ...line,
+        script: (await readFile(new URL('isbel-bulletin.txt', FOLDER), 'utf8')).trim(),
+        track: await hear(services, voice.working),
+      })),
+    ),
+  };
+  await services.documents.createProduction(DEMO.production, [
+    { id: DEMO.production, kind: 'production', body: { schemaVersion: 1, name: 'Saltmarsh Weather' } },
+    { id: DEMO.isbel, kind: 'character', body: isbel },
+    { id: DEMO.scene, kind: 'scene', body: scene },
+  ]);
+}
+
+async function drawIsbel({ media }: SeedServices) {
+  const artwork = readLayers(await readFile(new URL('isbel.svg', FOLDER), 'utf8'));
+  const stored = new Map<Layer, Drawing>();
+  const store = async (layer: Layer): Promise<void> => {
+    const hash = await media.writeBytes(Buffer.from(layer.svg), 'image/svg+xml');
+    stored.set(layer, { kind: 'vector', media: hash, ...layer.bounds });
+    await Promise.all(layer.children.map(store));
+  };
+  await Promise.all(artwork.layers.map(store));
+  return characterFromLayers('Isbel', { ...artwork, drawingOf: (layer) => stored.get(layer)! });
+}
+
+async function backdrop({ media }: SeedServices): Promise<Drawing> {
+  const svg = await readFile(new URL('lamp-room.svg', FOLDER));
+  const hash = await media.writeBytes(svg, 'image/svg+xml');
+  return { kind: 'vector', media: hash, x: 0, y: 0, width: 1920, height: 1080 };
+}
+
+async function hear({ media, tracks }: SeedServices, working: string): Promise<string> {
+  const folder = await mkdtemp(join(tmpdir(), 'cruvo-seed-'));
+  try {
+    const path = join(folder, 'voice.wav');
+    await writeFile(path, await media.readAll(working));
+    return await tracks.write(JSON.stringify(await hearWorkingVoice(path)));
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,92 @@
+import { Router, type Response } from 'express';
+import { array, mixed, number, object, string } from 'yup';
+import { Problem } from '@cruvo/core/problem';
+import { DOCUMENT_KINDS, type DocumentKind, type Production, type Scene } from '@cruvo/core/scene';
+import { idFrom } from '../http/routes';
+import { RevisionConflict, type DocumentStore, type StoredDocument } from './store';
+
+const newProduction = object({
+  id: string().required().uuid(),
+  documents: array(
+    object({
+      id: string().required().uuid(),
+      kind: string<DocumentKind>().required().oneOf(DOCUMENT_KINDS),
+      body: mixed().required(),
+    }),
+  )
+    .required()
+    .min(1)
+    .max(200),
+});
+
+export function documentRoutes(documents: DocumentStore): Router {
+  const router = Router();
+
+  router.get('/productions', async (_request, response) => {
+    const [productions, scenes] = await Promise.all([
+      documents.list({ kind: 'production' }),
+      documents.list({ kind: 'scene' }),
+    ]);
+    response.json(
+      productions.map(({ id, body }) => {
+        const own = scenes.filter(({ production }) => production === id);
+        return {
+          id,
+          name: (body as Production).name,
+          savedAt: own.reduce((latest, { savedAt }) => (savedAt > latest ? savedAt : latest), new Date(0)),
+          scenes: own.map((scene) => ({ id: scene.id, name: (scene.body as Scene).name })),
+        };
+      }),
+    );
+  });
+
+  router.post('/productions', async (request, response) => {
+    const production = newProduction.validateSync(request.body, { strict: true });
+    const roots = production.documents.filter(({ kind }) => kind === 'production');
+    if (roots.length !== 1 || roots[0]!.id !== production.id) {
+      throw new Problem('bad-input', 'A new production needs exactly one production document, of the same id.');
+    }
+    await documents.createProduction(production.id, production.documents);
+    response.status(201).json({ id: production.id });
+  });
+
+  router.delete('/productions/:id', async (request, response) => {
+    await documents.deleteProduction(idFrom(request.params.id));
+    response.status(204).end();
+  });
+
+  router.get('/documents/:id', async (request, response) => {
+    sendDocument(response, await documents.read(idFrom(request.params.id)));
+  });
+
+  router.put('/documents/:id', async (request, response) => {
+    const match = /^"(\d+)"$/.exec(request.headers['if-match'] ?? '');
+    if (!match) throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
+    try {
+      sendDocument(response, await documents.save(idFrom(request.params.id), Number(match[1]), request.body));
+    } catch (error) {
+      if (!(error instanceof RevisionConflict)) throw error;
+      const { current, message } = error;
+      response
+        .status(409)
+        .type('application/problem+json')
+        .setHeader('ETag', `"${current.revision}"`)
+        .send(JSON.stringify({ type: 'about:blank', status: 409, code: 'conflict', detail: message, current }));
+    }
+  });
+
+  router.get('/documents/:id/revisions', async (request, response) => {
+    response.json(await documents.revisions(idFrom(request.params.id)));
+  });
+
+  router.get('/documents/:id/revisions/:revision', async (request, response) => {
+    const revision = number().required().integer().positive().validateSync(request.params.revision);
+    response.json({ body: await documents.readRevision(idFrom(request.params.id), revision) });
+  });
+
+  return router;
+}
+
+function sendDocument(response: Response, document: StoredDocument): void {
+  response.setHeader('ETag', `"${document.revision}"`).setHeader('Cache-Control', 'no-store').json(document);
+}

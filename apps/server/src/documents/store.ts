@@ -1,0 +1,122 @@
+import { Problem } from '@cruvo/core/problem';
+import { readDocument, type DocumentKind } from '@cruvo/core/scene';
+import { OWNER, type Database } from '../database/connect';
+
+/** A saved document. Each save makes the next revision. */
+export interface StoredDocument {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly production: string;
+  readonly revision: number;
+  readonly body: unknown;
+  readonly savedAt: Date;
+}
+
+export interface NewDocument {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly body: unknown;
+}
+
+export interface Revision {
+  readonly revision: number;
+  readonly savedAt: Date;
+}
+
+/** How many revisions of each document can be brought back. */
+export const REVISIONS_KEPT = 50;
+
+/** Thrown when someone else saved first; carries what is saved now. */
+export class RevisionConflict extends Problem {
+  constructor(readonly current: StoredDocument) {
+    super('conflict', 'This was changed in another window since you opened it.');
+  }
+}
+
+interface Row {
+  id: string;
+  kind: DocumentKind;
+  production: string;
+  revision: number;
+  body: unknown;
+  saved_at: Date;
+}
+
+const fromRow = ({ saved_at, ...row }: Row): StoredDocument => ({ ...row, savedAt: saved_at });
+
+export class DocumentStore {
+  constructor(private readonly database: Database) {}
+
+  /** Stores the documents of a new production, all or none. */
+  async createProduction(production: string, documents: readonly NewDocument[]): Promise<void> {
+    for (const { kind, body } of documents) readDocument(kind, body);
+    await this.database.transaction(async (transaction) => {
+      for (const { id, kind, body } of documents) {
+        const row = { id, kind, production, owner: OWNER, revision: 1, body: JSON.stringify(body) };
+        await transaction('documents').insert(row);
+        await keepRevision(transaction, id, 1, body);
+      }
+    });
+  }
+
+  async read(id: string): Promise<StoredDocument> {
+    const row = await this.database<Row>('documents').where({ id }).first();
+    if (!row) throw new Problem('not-found', 'This is no longer there.');
+    return fromRow(row);
+  }
+
+  async list(filter: { kind?: DocumentKind; production?: string }): Promise<StoredDocument[]> {
+    const rows = await this.database<Row>('documents').where(filter).orderBy('created_at', 'desc');
+    return rows.map(fromRow);
+  }
+
+  /**
+   * Saves over the revision that the change was made from.
+   *
+   * @throws RevisionConflict when another one is current
+   */
+  async save(id: string, revision: number, body: unknown): Promise<StoredDocument> {
+    return this.database.transaction(async (transaction) => {
+      const row = await transaction<Row>('documents').where({ id }).forUpdate().first();
+      if (!row) throw new Problem('not-found', 'This is no longer there, so it can’t be saved.');
+      readDocument(row.kind, body);
+      if (row.revision !== revision) throw new RevisionConflict(fromRow(row));
+      const next = { revision: revision + 1, saved_at: new Date() };
+      await transaction('documents')
+        .where({ id })
+        .update({ ...next, body: JSON.stringify(body) });
+      await keepRevision(transaction, id, next.revision, body);
+      return fromRow({ ...row, ...next, body });
+    });
+  }
+
+  /** The revisions that can be brought back, newest first. */
+  async revisions(id: string): Promise<Revision[]> {
+    const rows = await this.database('document_revisions')
+      .where({ document: id })
+      .orderBy('revision', 'desc')
+      .select<{ revision: number; saved_at: Date }[]>('revision', 'saved_at');
+    return rows.map(({ revision, saved_at }) => ({ revision, savedAt: saved_at }));
+  }
+
+  async readRevision(id: string, revision: number): Promise<unknown> {
+    const row = await this.database('document_revisions')
+      .where({ document: id, revision })
+      .first<{ body: unknown } | undefined>('body');
+    if (!row) throw new Problem('not-found', 'This version is no longer kept.');
+    return row.body;
+  }
+
+  async deleteProduction(production: string): Promise<void> {
+    const gone = await this.database('documents').where({ production }).delete();
+    if (gone === 0) throw new Problem('not-found', 'This production is no longer there.');
+  }
+}
+
+async function keepRevision(database: Database, document: string, revision: number, body: unknown) {
+  await database('document_revisions').insert({ document, revision, body: JSON.stringify(body) });
+  await database('document_revisions')
+    .where({ document })
+    .andWhere('revision', '<=', revision - REVISIONS_KEPT)
+    .delete();
+}

@@ -1,0 +1,103 @@
+import { Router } from 'express';
+import { object, string } from 'yup';
+import type { Character } from '@cruvo/core/character';
+import { Problem } from '@cruvo/core/problem';
+import { filmSettingsSchema, type Scene } from '@cruvo/core/scene';
+import type { DocumentStore } from '../documents/store';
+import { idFrom } from '../http/routes';
+import { sendMedia } from '../media/routes';
+import type { MediaStore } from '../media/store';
+import type { FilmEvents } from './events';
+import type { FilmQueue } from './queue';
+import type { FilmMaterial, FilmStore } from './store';
+
+const filmRequest = object({ scene: string().required().uuid(), settings: filmSettingsSchema });
+
+export interface FilmServices {
+  readonly documents: DocumentStore;
+  readonly films: FilmStore;
+  readonly queue: FilmQueue;
+  readonly media: MediaStore;
+  readonly events: FilmEvents;
+}
+
+export function filmRoutes({ documents, films, queue, media, events }: FilmServices): Router {
+  const router = Router();
+
+  router.post('/films', async (request, response) => {
+    const { scene, settings } = filmRequest.validateSync(request.body, { strict: true });
+    const { production, material } = await materialOf(documents, scene);
+    const name = material.scene.name;
+    const film = await films.create({ production, scene, name, settings }, material);
+    await queue.add(film.id);
+    response.status(201).json(film);
+  });
+
+  router.get('/productions/:id/films', async (request, response) => {
+    response.json(await films.list(idFrom(request.params.id)));
+  });
+
+  // Server-sent events: a film each time it changes.
+  router.get('/productions/:id/films/events', async (request, response) => {
+    const production = idFrom(request.params.id);
+    response
+      .status(200)
+      .setHeader('Content-Type', 'text/event-stream')
+      .setHeader('Cache-Control', 'no-store')
+      .flushHeaders();
+    const send = async (id: string) => {
+      const film = await films.read(id).catch(() => null);
+      if (film === null) response.write(`event: gone\ndata: ${JSON.stringify({ id })}\n\n`);
+      else if (film.production === production) {
+        response.write(`event: film\ndata: ${JSON.stringify(film)}\n\n`);
+      }
+    };
+    const listener = (id: string) => void send(id);
+    events.on('film', listener);
+    const beat = setInterval(() => response.write(': still here\n\n'), 15_000);
+    response.on('close', () => {
+      clearInterval(beat);
+      events.off('film', listener);
+    });
+  });
+
+  router.post('/films/:id/cancel', async (request, response) => {
+    const id = idFrom(request.params.id);
+    await films.cancel(id);
+    response.json(await films.read(id));
+  });
+
+  router.delete('/films/:id', async (request, response) => {
+    const id = idFrom(request.params.id);
+    await films.cancel(id);
+    await films.delete(id);
+    response.status(204).end();
+  });
+
+  router.get('/films/:id/file', async (request, response) => {
+    const film = await films.read(idFrom(request.params.id));
+    if (film.media === null) throw new Problem('not-found', 'This film is not finished.');
+    const name = `${film.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'film'}.mp4`;
+    response.setHeader(
+      'Content-Disposition',
+      `${request.query['download'] === undefined ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
+    );
+    await sendMedia(media, await media.info(film.media), request, response);
+  });
+
+  return router;
+}
+
+async function materialOf(
+  documents: DocumentStore,
+  sceneId: string,
+): Promise<{ production: string; material: FilmMaterial }> {
+  const { production, kind, body } = await documents.read(sceneId);
+  if (kind !== 'scene') throw new Problem('bad-input', 'Only a scene can become a film.');
+  const scene = body as Scene;
+  const ids = [...new Set(scene.cast.map(({ character }) => character))];
+  const characters = await Promise.all(
+    ids.map(async (id) => [id, (await documents.read(id)).body as Character] as const),
+  );
+  return { production, material: { scene, characters: Object.fromEntries(characters) } };
+}

@@ -1,0 +1,57 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { ValidationError } from 'yup';
+import { Problem, type ProblemCode } from '@cruvo/core/problem';
+import { log } from '../log';
+
+const STATUS: Record<ProblemCode, number> = {
+  'bad-input': 422,
+  'too-large': 413,
+  'not-found': 404,
+  conflict: 409,
+  cancelled: 499,
+  'no-space': 507,
+  unavailable: 503,
+};
+
+export const DATABASE_AWAY = 'The studio can’t reach its database just now.';
+
+/** Answers with a problem document (RFC 9457). */
+export const answerProblems: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) return next(error);
+  const { status, code, detail } = describe(error);
+  if (status >= 500) log.error({ error, path: request.path }, detail);
+  response
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ type: 'about:blank', status, code, title: code, detail }));
+};
+
+export const notFound: RequestHandler = () => {
+  throw new Problem('not-found', 'There is nothing at this address.');
+};
+
+function describe(error: unknown): { status: number; code: ProblemCode; detail: string } {
+  if (error instanceof Problem) {
+    return { status: STATUS[error.code], code: error.code, detail: error.message };
+  }
+  if (error instanceof ValidationError) {
+    return { status: 422, code: 'bad-input', detail: `This request can’t be used: ${error.message}.` };
+  }
+  if (isDatabaseAway(error)) return { status: 503, code: 'unavailable', detail: DATABASE_AWAY };
+  const status = (error as { status?: number } | null)?.status;
+  if (status === 413) return { status, code: 'too-large', detail: 'This is too much to take in at once.' };
+  if (status !== undefined && status >= 400 && status < 500) {
+    return { status, code: 'bad-input', detail: 'This request can’t be read.' };
+  }
+  return { status: 500, code: 'unavailable', detail: 'Something went wrong in the studio’s server. Try again.' };
+}
+
+/** PostgreSQL's classes for lost connections and shutting down, and what the driver and the pool say. */
+export function isDatabaseAway(error: unknown): boolean {
+  const { code, name, message } = (error ?? {}) as { code?: string; name?: string; message?: string };
+  return (
+    /^(08...|57P0.|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code ?? '') ||
+    name === 'KnexTimeoutError' ||
+    /Connection terminated|timeout expired|connection timeout|Timeout acquiring/i.test(message ?? '')
+  );
+}

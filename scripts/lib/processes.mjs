@@ -1,0 +1,71 @@
+// The processes of a running studio.
+import { spawn, spawnSync } from 'node:child_process';
+import { ROOT } from './paths.mjs';
+import { fail } from './packages.mjs';
+
+const RESTART_AFTER_MS = 500;
+
+/** Runs a program of the project to its end. */
+export function runToEnd(args, environment = {}, options = {}) {
+  const { status } = spawnSync(process.execPath, args, {
+    cwd: ROOT,
+    env: { ...process.env, ...environment },
+    stdio: 'inherit',
+    ...options,
+  });
+  return status ?? 1;
+}
+
+export function runOrFail(what, args, environment, options) {
+  if (runToEnd(args, environment, options) !== 0) fail(`${what} failed. See the messages above.`);
+}
+
+/** Keeps a program of the project running: started again whenever it ends by itself. */
+export function keepRunning(args, environment) {
+  let child;
+  let stopped = false;
+  const start = () => {
+    child = spawn(process.execPath, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...environment },
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
+    child.on('exit', () => {
+      if (!stopped) setTimeout(() => stopped || start(), RESTART_AFTER_MS);
+    });
+  };
+  start();
+  return {
+    stop: () =>
+      new Promise((resolve) => {
+        stopped = true;
+        if (child.exitCode !== null || child.signalCode !== null) return resolve();
+        child.on('exit', resolve);
+        child.kill('SIGTERM');
+        setTimeout(() => child.kill('SIGKILL'), 4000).unref();
+      }),
+  };
+}
+
+export const tsx = ['--import', 'tsx'];
+
+export async function untilHealthy(address, seconds = 60) {
+  for (let attempt = 0; attempt < seconds * 5; attempt++) {
+    const healthy = await fetch(`${address}/api/health`).then((response) => response.ok, () => false);
+    if (healthy) return;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  fail('The studio does not answer. See the messages above.');
+}
+
+/** Does `work` once when the process is asked to end, then ends it. */
+export function atEnd(work) {
+  let ending = false;
+  const end = async () => {
+    if (ending) return;
+    ending = true;
+    await work();
+    process.exit(0);
+  };
+  process.on('SIGINT', end).on('SIGTERM', end).on('SIGHUP', end);
+}
