@@ -42,7 +42,14 @@ interface Row {
   saved_at: Date;
 }
 
-const fromRow = ({ saved_at, ...row }: Row): StoredDocument => ({ ...row, savedAt: saved_at });
+const fromRow = ({ id, kind, production, revision, body, saved_at }: Row): StoredDocument => ({
+  id,
+  kind,
+  production,
+  revision,
+  body,
+  savedAt: saved_at,
+});
 
 export class DocumentStore {
   constructor(private readonly database: Database) {}

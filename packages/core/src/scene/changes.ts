@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Corrections } from '../mouth/mouths';
 import type { Line, Scene } from './scene';
 
@@ -10,9 +11,9 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   say(before.name !== after.name, `The scene is called “${after.name}”.`);
   say(before.length !== after.length, `The scene is ${after.length.toFixed(2)} s long.`);
   say(before.frameRate !== after.frameRate, `It runs at ${after.frameRate} frames a second.`);
-  say(differ(before.stage, after.stage), 'The stage has another size or colour.');
-  say(differ(before.backdrop, after.backdrop), 'The backdrop is another one.');
-  say(differ(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
+  say(!equal(before.stage, after.stage), 'The stage has another size or colour.');
+  say(!equal(before.backdrop, after.backdrop), 'The backdrop is another one.');
+  say(!equal(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
 
   const linesBefore = new Map(before.lines.map((line) => [line.id, line]));
   for (const line of after.lines) {
@@ -29,10 +30,10 @@ function lineChanges(before: Line, after: Line): string[] {
   const name = `“${after.voice.name}”`;
   const corrections = correctionChanges(before.corrections, after.corrections);
   return [
-    ...(differ(before.voice, after.voice) ? [`The line ${name} has another voice.`] : []),
+    ...(!equal(before.voice, after.voice) ? [`The line ${name} has another voice.`] : []),
     ...(before.script !== after.script ? [`The script of ${name} reads differently.`] : []),
     ...(before.start !== after.start ? [`${name} starts at ${after.start.toFixed(2)} s.`] : []),
-    ...(differ(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
+    ...(!equal(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
     ...(before.track !== after.track ? [`The mouths of ${name} were fitted anew.`] : []),
     ...(corrections.length > 0
       ? [`Mouths of ${name} were changed by hand at ${corrections.join(', ')}.`]
@@ -54,8 +55,4 @@ function correctionChanges(before: Corrections, after: Corrections): string[] {
   const named = [...new Set(times)].sort((a, b) => parseFloat(a) - parseFloat(b));
   const rest = named.length - MOST_TIMES_NAMED;
   return rest > 0 ? [...named.slice(0, MOST_TIMES_NAMED), `${rest} more places`] : named;
-}
-
-function differ(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) !== JSON.stringify(b);
 }

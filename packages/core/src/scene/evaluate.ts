@@ -1,3 +1,4 @@
+import type { Character } from '../character/character';
 import type { Drawing } from '../character/drawing';
 import { multiply, scaling, translation, type Matrix } from '../geometry';
 import { mouthIndexAt } from '../mouth/mouths';
@@ -19,10 +20,22 @@ export function evaluate({ scene, members }: PreparedScene, time: number): Frame
 }
 
 function operationsFor(prepared: PreparedMember, time: number): DrawOperation[] {
-  const { character } = prepared;
-  const place = placeOf(prepared);
+  return operationsOf(prepared.character, placeOf(prepared), (part) => drawingOf(prepared, part, time));
+}
+
+/**
+ * What to paint for a character, back to front.
+ *
+ * @param place maps the artwork onto the stage
+ * @param shownBy the drawing that a part is made to show; null leaves it its own
+ */
+export function operationsOf(
+  character: Character,
+  place: Matrix,
+  shownBy: (part: string) => string | null,
+): DrawOperation[] {
   return character.parts.flatMap((part) => {
-    const key = drawingOf(prepared, part.id, time) ?? part.drawing;
+    const key = shownBy(part.id) ?? part.drawing;
     const drawing = key === null ? undefined : character.drawings[key];
     return drawing ? [operationFor(drawing, place)] : [];
   });

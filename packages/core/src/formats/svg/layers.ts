@@ -1,8 +1,7 @@
-import { stringify } from 'svgson';
 import { grow, IDENTITY, multiply, unionOf, type Box, type Matrix } from '../../geometry';
 import { matrixOf } from './outline';
 import { boundsOf, definitionsOf } from './paint';
-import { parseSvg, viewBoxOf, type SvgNode } from './parse';
+import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { collectShapes } from './readVector';
 import type { VectorShape } from './vectorDrawing';
 
@@ -69,15 +68,11 @@ function shapeBounds({ path, stroke }: VectorShape): Box {
 function alone(root: SvgNode, group: SvgNode, { x, y, width, height }: Box, matrix: Matrix): string {
   const wrapper: SvgNode = {
     name: 'g',
-    type: 'element',
-    value: '',
     attributes: { transform: `matrix(${matrix.join(' ')})` },
     children: [group],
   };
-  return stringify({
+  return svgText({
     name: 'svg',
-    type: 'element',
-    value: '',
     attributes: { xmlns: 'http://www.w3.org/2000/svg', viewBox: [x, y, width, height].join(' ') },
     children: [...root.children.filter(({ name }) => name === 'defs'), wrapper],
   });

@@ -1,4 +1,4 @@
-import svgPathBounds from 'svg-path-bounds';
+import { svgPathBbox } from 'svg-path-bbox';
 import { Problem } from '../../problem';
 import { meanScale, type Box, type Matrix } from '../../geometry';
 import { matrixOf } from './outline';
@@ -41,7 +41,7 @@ export function paintOf(value: string, opacity: number, shape: PaintedShape): Pa
 }
 
 export function boundsOf(path: string): Box {
-  const [left, top, right, bottom] = svgPathBounds(path);
+  const [left, top, right, bottom] = svgPathBbox(path);
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 

@@ -1,7 +1,12 @@
-import { parseSync, type INode } from 'svgson';
+import { SaxesParser } from 'saxes';
 import { Problem } from '../../problem';
 
-export type SvgNode = INode;
+/** An element of an SVG. Text between elements is left out: no layer needs it. */
+export interface SvgNode {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+  readonly children: readonly SvgNode[];
+}
 
 /**
  * Parses SVG text into a tree.
@@ -9,14 +14,32 @@ export type SvgNode = INode;
  * @throws Problem when it is not well-formed or its root is not <svg>
  */
 export function parseSvg(text: string): SvgNode {
-  let root: SvgNode;
-  try {
-    root = parseSync(text);
-  } catch {
+  const top: SvgNode[] = [];
+  const open = [top];
+  const parser = new SaxesParser();
+  parser.on('error', () => {
     throw new Problem('bad-input', 'This SVG is not well-formed: it can’t be read to its end.');
-  }
-  if (root.name !== 'svg') throw new Problem('bad-input', 'This file is not an SVG picture.');
+  });
+  parser.on('opentag', ({ name, attributes }) => {
+    const children: SvgNode[] = [];
+    open.at(-1)!.push({ name, attributes: attributes as Record<string, string>, children });
+    open.push(children);
+  });
+  parser.on('closetag', () => void open.pop());
+  parser.write(text).close();
+  const [root] = top;
+  if (root?.name !== 'svg') throw new Problem('bad-input', 'This file is not an SVG picture.');
   return root;
+}
+
+/** The text of a tree, to be read again by any SVG reader. */
+export function svgText({ name, attributes, children }: SvgNode): string {
+  const written = Object.entries(attributes).map(([key, value]) => ` ${key}="${escaped(value)}"`);
+  return `<${name}${written.join('')}>${children.map(svgText).join('')}</${name}>`;
+}
+
+function escaped(text: string): string {
+  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');
 }
 
 /** The area that an SVG shows: its viewBox, or else its width and height. */

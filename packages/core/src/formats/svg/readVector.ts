@@ -37,7 +37,7 @@ interface Walk {
 
 /** Appends the shapes in and under a node, back to front. */
 export function collectShapes(node: SvgNode, walk: Walk): void {
-  if (node.type !== 'element' || SILENT.has(node.name) || node.name.includes(':')) return;
+  if (SILENT.has(node.name) || node.name.includes(':')) return;
   const own = ownStyle(node);
   const inner: Walk = {
     ...walk,

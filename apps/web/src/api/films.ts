@@ -1,0 +1,38 @@
+import type { FilmSettings } from '@cruvo/core/scene';
+import { getJson, request, sendJson } from './http';
+
+export interface Film {
+  readonly id: string;
+  readonly production: string;
+  readonly scene: string;
+  readonly name: string;
+  readonly settings: FilmSettings;
+  readonly status: 'waiting' | 'rendering' | 'done' | 'failed' | 'cancelled';
+  readonly progress: number;
+  readonly problem: string | null;
+  readonly createdAt: string;
+}
+
+export const listFilms = (production: string) => getJson<Film[]>(`/productions/${production}/films`);
+
+export const orderFilm = (scene: string, settings: FilmSettings) =>
+  sendJson<Film>('POST', '/films', { scene, settings });
+
+export const cancelFilm = (id: string) => sendJson<Film>('POST', `/films/${id}/cancel`, {});
+
+export const deleteFilm = (id: string) => request(`/films/${id}`, { method: 'DELETE' });
+
+export const filmUrl = (id: string, download = false) =>
+  `/api/films/${id}/file${download ? '?download' : ''}`;
+
+/** Follows the films of a production as they change; returns how to stop. */
+export function followFilms(
+  production: string,
+  on: { film: (film: Film) => void; gone: (id: string) => void; opened: () => void },
+): () => void {
+  const events = new EventSource(`/api/productions/${production}/films/events`);
+  events.addEventListener('open', on.opened);
+  events.addEventListener('film', ({ data }) => on.film(JSON.parse(String(data)) as Film));
+  events.addEventListener('gone', ({ data }) => on.gone((JSON.parse(String(data)) as { id: string }).id));
+  return () => events.close();
+}

@@ -1,0 +1,29 @@
+import '@fontsource-variable/bricolage-grotesque';
+import '@fontsource-variable/figtree';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { HomePage } from './productions/HomePage';
+import { NewProductionPage } from './productions/NewProductionPage';
+import { Notice } from './shell/Notice';
+import { ScenePage } from './studio/ScenePage';
+import './theme/theme.scss';
+
+const router = createBrowserRouter([
+  { path: '/', element: <HomePage /> },
+  { path: '/new', element: <NewProductionPage /> },
+  { path: '/scenes/:scene', element: <ScenePage /> },
+  { path: '*', element: <Notice title="There is nothing at this address">It may have been deleted.</Notice> },
+]);
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 60_000 } },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,42 @@
+import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
+import { starterScene, type Voice } from '@cruvo/core/scene';
+import { createProduction } from '../api/documents';
+import { mediaUrl, storeTrack } from '../api/media';
+import { hearVoice } from '../workers/hearVoice';
+
+/**
+ * Makes a production with one talking character in a scene as long as the voice.
+ *
+ * @returns the id of the scene
+ */
+export async function makeProduction(
+  name: string,
+  parts: { readonly closed: Picture; readonly open: Picture; readonly voice: Voice },
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<string> {
+  const url = new URL(mediaUrl(parts.voice.working), location.href).href;
+  const heard = await hearVoice(url, onProgress, signal);
+  await storeTrack(heard.text);
+  const ids = { production: crypto.randomUUID(), character: crypto.randomUUID(), scene: crypto.randomUUID() };
+  const character = characterFromTwoDrawings(name, parts.closed, parts.open);
+  const starter = starterScene({
+    name: nameWithoutEnding(parts.voice.name),
+    characterId: ids.character,
+    character,
+    voice: parts.voice,
+    memberId: crypto.randomUUID(),
+    lineId: crypto.randomUUID(),
+  });
+  const scene = { ...starter, lines: starter.lines.map((line) => ({ ...line, track: heard.id })) };
+  await createProduction(ids.production, [
+    { id: ids.production, kind: 'production', body: { schemaVersion: 1, name } },
+    { id: ids.character, kind: 'character', body: character },
+    { id: ids.scene, kind: 'scene', body: scene },
+  ]);
+  return ids.scene;
+}
+
+export function nameWithoutEnding(file: string): string {
+  return file.replace(/\.[^.]+$/, '') || file;
+}

@@ -1,0 +1,41 @@
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import type { Character } from '@cruvo/core/character';
+import type { PreparedScene } from '@cruvo/core/scene';
+import type { VoiceTrack } from '@cruvo/core/speech';
+import type { PeakPyramid } from '@cruvo/core/audio';
+import type { Transport, TransportState } from './playback/transport';
+import type { SceneSaver } from './saving/sceneSaver';
+import type { SceneState, SceneStore } from './sceneStore';
+import type { BrowserGallery } from './stage/browserGallery';
+
+/** All that the parts of the studio share about the open scene. */
+export interface OpenScene {
+  readonly id: string;
+  readonly production: string;
+  readonly store: SceneStore;
+  readonly saver: SceneSaver;
+  readonly transport: Transport;
+  readonly characters: ReadonlyMap<string, Character>;
+  readonly tracks: ReadonlyMap<string, VoiceTrack>;
+  readonly prepared: PreparedScene;
+  readonly gallery: BrowserGallery;
+  /** Waveforms by content hash. */
+  readonly peaks: ReadonlyMap<string, PeakPyramid>;
+}
+
+export const SceneContext = createContext<OpenScene | null>(null);
+
+export function useOpenScene(): OpenScene {
+  const open = useContext(SceneContext);
+  if (!open) throw new Error('No scene is open around this component.');
+  return open;
+}
+
+export function useScene<Result>(select: (state: SceneState) => Result): Result {
+  return useStore(useOpenScene().store, select);
+}
+
+export function useTransport<Result>(select: (state: TransportState) => Result): Result {
+  return useStore(useOpenScene().transport.state, select);
+}

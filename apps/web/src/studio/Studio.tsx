@@ -1,0 +1,173 @@
+import { Clapperboard, CircleHelp, History, Redo2, Undo2 } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
+import { useStore } from 'zustand';
+import { sentenceOf } from '@cruvo/core/problem';
+import type { VoiceTrack } from '@cruvo/core/speech';
+import type { Document } from '../api/documents';
+import { mediaUrl } from '../api/media';
+import { IconButton } from '../shell/IconButton';
+import { KeyboardHelp } from '../shell/KeyboardHelp';
+import { TopBar } from '../shell/TopBar';
+import type { HeardVoice } from '../workers/hearVoice';
+import { FilmForm } from './films/FilmForm';
+import { FilmsPanel } from './films/FilmsPanel';
+import { HistoryPanel } from './history/HistoryPanel';
+import { Transport } from './playback/transport';
+import { TransportBar } from './playback/TransportBar';
+import { ConflictDialog } from './saving/ConflictDialog';
+import type { LocalCopy } from './saving/localCopies';
+import { SaveBanner, SaveState } from './saving/SaveBanner';
+import { SceneContext, useOpenScene, type OpenScene } from './SceneContext';
+import { Stage } from './stage/Stage';
+import { Timeline, type TimelineView } from './timeline/Timeline';
+import { useSceneMaterial } from './useSceneMaterial';
+import { useSceneSaver } from './useSceneSaver';
+import { useStudioKeys } from './useStudioKeys';
+import { useFitting } from './voice/useFitting';
+import { VoicePanel } from './voice/VoicePanel';
+
+interface StudioProps {
+  readonly document: Document<'scene'>;
+  readonly production: Document<'production'>;
+  readonly unsaved: LocalCopy | null;
+}
+
+/** An open scene: everything around one store, one saver and one transport. */
+export function Studio({ document, production, unsaved }: StudioProps) {
+  const { store, saver } = useSceneSaver(document, unsaved ?? undefined);
+  const scene = useStore(store, (state) => state.scene);
+  const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
+  const material = useSceneMaterial(scene, heard);
+  const voices = useMemo(
+    () => scene.lines.map(({ start, voice }) => ({ url: mediaUrl(voice.working), start, duration: voice.duration })),
+    [scene.lines],
+  );
+  const [transport] = useState(() => new Transport(scene.length, voices));
+  useEffect(() => transport.update(scene.length, voices), [transport, scene.length, voices]);
+  useEffect(() => () => transport.close(), [transport]);
+
+  const takeHeard = useCallback(
+    (line: string, voice: HeardVoice) => {
+      saver.addTrack(voice);
+      setHeard((before) => new Map(before).set(voice.id, voice.track));
+      store.getState().takeHeard(line, voice);
+    },
+    [saver, store],
+  );
+
+  const { gallery, error, retry } = material;
+  const title = (
+    <>
+      <span className="quiet">{production.body.name}</span>
+      <span className="quiet" aria-hidden>
+        /
+      </span>
+      <h1 className="h6 mb-0 align-self-center">{scene.name}</h1>
+    </>
+  );
+  if (!gallery) {
+    return (
+      <div className="studio">
+        <TopBar title={title} />
+        <main className="stage">
+          <div className="stage-message">
+            {error ? (
+              <>
+                <span role="alert">{sentenceOf(error)}</span>
+                <Button onClick={retry}>Try again</Button>
+              </>
+            ) : (
+              <Spinner role="status" aria-label="Loading the drawings" />
+            )}
+          </div>
+        </main>
+      </div>
+    );
+  }
+  const open: OpenScene = {
+    ...material,
+    gallery,
+    id: document.id,
+    production: document.production,
+    store,
+    saver,
+    transport,
+  };
+  return (
+    <SceneContext value={open}>
+      <Workplace title={title} onHeard={takeHeard} />
+    </SceneContext>
+  );
+}
+
+type Dialog = 'keys' | 'film' | 'history' | null;
+
+function Workplace({
+  title,
+  onHeard,
+}: {
+  title: React.ReactNode;
+  onHeard: (line: string, voice: HeardVoice) => void;
+}) {
+  const open = useOpenScene();
+  const { temporal } = open.store;
+  const undoSteps = useStore(temporal, ({ pastStates }) => pastStates.length);
+  const redoSteps = useStore(temporal, ({ futureStates }) => futureStates.length);
+  const [dialog, setDialog] = useState<Dialog>(null);
+  const [tab, setTab] = useState('voice');
+  const view = useRef<TimelineView | null>(null);
+  const setView = useCallback((next: TimelineView) => void (view.current = next), []);
+  const readView = useCallback(() => view.current, []);
+  const fitting = useFitting(onHeard);
+  useStudioKeys(open, readView, () => setDialog('keys'));
+  const close = () => setDialog(null);
+
+  return (
+    <div className="studio">
+      <TopBar title={title}>
+        <SaveState />
+        <IconButton icon={Undo2} label="Undo" shortcut="Ctrl Z" disabled={undoSteps === 0} onClick={() => temporal.getState().undo()} />
+        <IconButton icon={Redo2} label="Redo" shortcut="Ctrl Y" disabled={redoSteps === 0} onClick={() => temporal.getState().redo()} />
+        <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
+        <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
+        <Button size="sm" onClick={() => setDialog('film')}>
+          <Clapperboard size={16} aria-hidden /> Film
+        </Button>
+      </TopBar>
+      <SaveBanner />
+      <Stage />
+      <aside className="side" aria-label="Line and films">
+        <Tabs activeKey={tab} onSelect={(key) => setTab(key ?? 'voice')} id="side">
+          <Tab eventKey="voice" title="Line">
+            <VoicePanel fitting={fitting} />
+          </Tab>
+          <Tab eventKey="films" title="Films">
+            <FilmsPanel onNew={() => setDialog('film')} />
+          </Tab>
+        </Tabs>
+      </aside>
+      <div className="desk">
+        <TransportBar view={readView} />
+        <Timeline onView={setView} />
+      </div>
+      <ConflictDialog />
+      {dialog === 'film' && (
+        <FilmForm
+          onClose={close}
+          onOrdered={() => {
+            close();
+            setTab('films');
+          }}
+        />
+      )}
+      {dialog === 'history' && <HistoryPanel onClose={close} />}
+      <KeyboardHelp show={dialog === 'keys'} onHide={close} />
+    </div>
+  );
+}
+
+function tracksOf(unsaved: LocalCopy | null): ReadonlyMap<string, VoiceTrack> {
+  const entries = Object.entries(unsaved?.tracks ?? {});
+  return new Map(entries.map(([id, text]) => [id, JSON.parse(text) as VoiceTrack]));
+}

@@ -1,0 +1,129 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useState } from 'react';
+import { Alert, Button, Form, InputGroup, Modal } from 'react-bootstrap';
+import { useForm } from 'react-hook-form';
+import { sentenceOf } from '@cruvo/core/problem';
+import { FRAME_RATE_NAMES, filmSettingsSchema, type FilmSettings } from '@cruvo/core/scene';
+import { orderFilm } from '../../api/films';
+import { useOpenScene } from '../SceneContext';
+
+const SIZES = [
+  { name: '1280 × 720', width: 1280, height: 720 },
+  { name: '1920 × 1080', width: 1920, height: 1080 },
+  { name: '1080 × 1080', width: 1080, height: 1080 },
+  { name: '1080 × 1920', width: 1080, height: 1920 },
+];
+
+/** Asks how a film should be made, and orders it. */
+export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
+  const { id, prepared, saver } = useOpenScene();
+  const { stage, frameRate } = prepared.scene;
+  const [failure, setFailure] = useState<string | null>(null);
+  const { register, handleSubmit, setValue, watch, formState } = useForm<FilmSettings>({
+    defaultValues: { width: 1280, height: 720, frameRate, background: stage.background },
+    resolver: yupResolver(filmSettingsSchema as never) as never,
+  });
+  const { errors, isSubmitting } = formState;
+  const [width, height, background] = watch(['width', 'height', 'background']);
+
+  const order = async (settings: FilmSettings) => {
+    setFailure(null);
+    try {
+      await saver.settled();
+      await orderFilm(id, settings);
+      onOrdered();
+    } catch (error) {
+      setFailure(sentenceOf(error));
+    }
+  };
+
+  return (
+    <Modal show onHide={onClose} aria-labelledby="film-form">
+      <Form noValidate onSubmit={(event) => void handleSubmit(order)(event)}>
+        <Modal.Header closeButton>
+          <Modal.Title id="film-form" as="h2" className="h5">
+            New film of “{prepared.scene.name}”
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <div className="d-flex flex-wrap gap-2 mb-3" role="group" aria-label="Sizes">
+            {SIZES.map((size) => {
+              const active = size.width === Number(width) && size.height === Number(height);
+              return (
+                <Button
+                  key={size.name}
+                  size="sm"
+                  variant={active ? 'secondary' : 'outline-secondary'}
+                  aria-pressed={active}
+                  onClick={() => {
+                    setValue('width', size.width, { shouldValidate: true });
+                    setValue('height', size.height, { shouldValidate: true });
+                  }}
+                >
+                  {size.name}
+                </Button>
+              );
+            })}
+          </div>
+          <Form.Group className="mb-3">
+            <Form.Label htmlFor="film-width">Size in pixels</Form.Label>
+            <InputGroup hasValidation>
+              <Form.Control
+                id="film-width"
+                type="number"
+                aria-label="Width"
+                isInvalid={!!errors.width}
+                {...register('width', { valueAsNumber: true })}
+              />
+              <InputGroup.Text>×</InputGroup.Text>
+              <Form.Control
+                type="number"
+                aria-label="Height"
+                isInvalid={!!errors.height}
+                {...register('height', { valueAsNumber: true })}
+              />
+              <Form.Control.Feedback type="invalid">
+                {errors.width?.message ?? errors.height?.message}
+              </Form.Control.Feedback>
+            </InputGroup>
+          </Form.Group>
+          <Form.Group className="mb-3" controlId="film-rate">
+            <Form.Label>Frames a second</Form.Label>
+            <Form.Select {...register('frameRate')}>
+              {FRAME_RATE_NAMES.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </Form.Select>
+          </Form.Group>
+          <Form.Group controlId="film-background">
+            <Form.Label>Background, where nothing is drawn</Form.Label>
+            <InputGroup hasValidation>
+              <Form.Control
+                type="color"
+                style={{ maxWidth: '4rem' }}
+                aria-label="Pick the background"
+                value={/^#[0-9a-f]{6}$/i.test(background) ? background : '#000000'}
+                onChange={({ target }) => setValue('background', target.value, { shouldValidate: true })}
+              />
+              <Form.Control isInvalid={!!errors.background} {...register('background')} />
+              <Form.Control.Feedback type="invalid">{errors.background?.message}</Form.Control.Feedback>
+            </InputGroup>
+          </Form.Group>
+          {failure && (
+            <Alert variant="danger" className="mt-3 mb-0 py-2">
+              {failure}
+            </Alert>
+          )}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={isSubmitting}>
+            Make the film
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}

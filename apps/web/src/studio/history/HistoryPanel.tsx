@@ -1,0 +1,84 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Alert, Button, ListGroup, Modal, Spinner } from 'react-bootstrap';
+import { sentenceOf } from '@cruvo/core/problem';
+import { describeChanges } from '@cruvo/core/scene';
+import { listRevisions, readRevision } from '../../api/documents';
+import { useOpenScene, useScene } from '../SceneContext';
+
+/** Earlier versions of the scene, to look into and bring back. */
+export function HistoryPanel({ onClose }: { onClose: () => void }) {
+  const { id, store } = useOpenScene();
+  const scene = useScene((state) => state.scene);
+  const [revision, setRevision] = useState<number | null>(null);
+  const revisions = useQuery({
+    queryKey: ['revisions', id],
+    queryFn: () => listRevisions(id),
+    staleTime: 0,
+  });
+  const version = useQuery({
+    queryKey: ['revision', id, revision],
+    queryFn: () => readRevision('scene', id, revision!),
+    enabled: revision !== null,
+  });
+  const differences = version.data ? describeChanges(scene, version.data) : [];
+  const error = revisions.error ?? version.error;
+
+  const bringBack = () => {
+    if (version.data) store.getState().replaceScene(version.data);
+    onClose();
+  };
+
+  return (
+    <Modal show onHide={onClose} size="lg" aria-labelledby="history-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="history-title" as="h2" className="h5">
+          Earlier versions
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {error && <Alert variant="danger">{sentenceOf(error)}</Alert>}
+        <div className="choices" style={{ gridTemplateColumns: '15rem 1fr' }}>
+          <ListGroup style={{ maxHeight: '22rem', overflowY: 'auto' }}>
+            {revisions.isPending && <Spinner size="sm" aria-label="Loading" />}
+            {revisions.data?.map((entry, index) => (
+              <ListGroup.Item
+                key={entry.revision}
+                action
+                active={entry.revision === revision}
+                onClick={() => setRevision(entry.revision)}
+              >
+                {new Date(entry.savedAt).toLocaleString()}
+                {index === 0 && ' (newest)'}
+              </ListGroup.Item>
+            ))}
+          </ListGroup>
+          <div aria-live="polite">
+            {revision === null && <p className="quiet">Choose a version to see how it differs from what is open now.</p>}
+            {version.isFetching && <Spinner size="sm" aria-label="Loading" />}
+            {version.data && differences.length === 0 && <p className="quiet">This is what is open now.</p>}
+            {version.data && differences.length > 0 && (
+              <>
+                <p className="mb-1">In that version:</p>
+                <ul>
+                  {differences.map((sentence) => (
+                    <li key={sentence}>{sentence}</li>
+                  ))}
+                </ul>
+              </>
+            )}
+          </div>
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <span className="quiet small me-auto">Bringing one back can be undone.</span>
+        <Button variant="quiet" onClick={onClose}>
+          Close
+        </Button>
+        <Button disabled={differences.length === 0} onClick={bringBack}>
+          Bring it back
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

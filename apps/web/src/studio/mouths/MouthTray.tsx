@@ -1,0 +1,62 @@
+import { useCallback, useEffect, useRef } from 'react';
+import { mouthIndexAt } from '@cruvo/core/mouth';
+import { usePlayhead } from '../playback/usePlayhead';
+import { useOpenScene, useScene } from '../SceneContext';
+import { chosenMouth, mouthEdits } from './mouthEdits';
+import { useThumbnails } from './useThumbnails';
+
+/** The mouth drawings of the character that speaks, to choose from; the one being spoken is marked. */
+export function MouthTray() {
+  const { prepared, store } = useOpenScene();
+  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const thumbnails = useThumbnails();
+  const tray = useRef<HTMLDivElement>(null);
+  const member = prepared.members.find(({ lines }) =>
+    chosen ? lines.some(({ line }) => line.id === chosen.line.id) : lines.length > 0,
+  );
+
+  const markSpoken = useCallback(
+    (time: number) => {
+      const speaking = member?.lines.find(({ line }) => time >= line.start && time < line.start + line.voice.duration);
+      const index = speaking ? mouthIndexAt(speaking.mouths, time - speaking.line.start) : -1;
+      const drawing = speaking?.mouths[index]?.drawing ?? member?.character.mouth.chart.rest;
+      for (const button of tray.current?.children ?? []) {
+        button.classList.toggle('spoken', button.getAttribute('data-drawing') === drawing);
+      }
+    },
+    [member],
+  );
+  usePlayhead(markSpoken);
+
+  if (!member) return null;
+  const pictures = thumbnails.get(member.member.character);
+  return (
+    <div className="tray" ref={tray} role="group" aria-label={`Mouths of ${member.character.name}`}>
+      {member.character.mouth.chart.drawings.map(({ drawing, label }, index) => (
+        <button
+          key={drawing}
+          type="button"
+          className="tray-mouth"
+          data-drawing={drawing}
+          disabled={!chosen}
+          aria-pressed={chosen?.mouth.drawing === drawing}
+          aria-label={`Mouth ${label}`}
+          title={chosen ? `Show “${label}” here` : 'Choose a mouth on the timeline first'}
+          onClick={() => chosen && mouthEdits.setDrawing(store, chosen, drawing)}
+        >
+          <Copy of={pictures?.get(drawing)} />
+          {index < 9 && <span className="key">{index + 1}</span>}
+          <span className="label">{label}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function Copy({ of }: { of: HTMLCanvasElement | undefined }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (of) canvas.current?.getContext('2d')?.drawImage(of, 0, 0);
+  }, [of]);
+  return <canvas ref={canvas} width={of?.width ?? 1} height={of?.height ?? 1} aria-hidden />;
+}

@@ -1,0 +1,87 @@
+import { moveEdge, mouthIndexAt, release, setByHand, type Corrections, type Mouth } from '@cruvo/core/mouth';
+import type { Character } from '@cruvo/core/character';
+import { framesPerSecond, type Line, type PreparedScene } from '@cruvo/core/scene';
+import type { Chosen, SceneStore } from '../sceneStore';
+
+/** A mouth on the timeline, with the line and the character it belongs to. */
+export interface MouthInLine {
+  readonly line: Line;
+  readonly character: Character;
+  readonly mouths: readonly Mouth[];
+  readonly index: number;
+  readonly mouth: Mouth;
+}
+
+/** The mouth that is chosen, if there is one. */
+export function chosenMouth(prepared: PreparedScene, chosen: Chosen | null): MouthInLine | null {
+  if (!chosen) return null;
+  for (const { character, lines } of prepared.members) {
+    const found = lines.find(({ line }) => line.id === chosen.line);
+    if (!found) continue;
+    const index = mouthIndexAt(found.mouths, chosen.time);
+    const mouth = found.mouths[index];
+    return mouth ? { line: found.line, character, mouths: found.mouths, index, mouth } : null;
+  }
+  return null;
+}
+
+export function middleOf({ start, end }: Mouth): number {
+  return (start + end) / 2;
+}
+
+/** What one can do to a chosen mouth; each change is one step to undo. */
+export const mouthEdits = {
+  setDrawing(store: SceneStore, { line, mouth }: MouthInLine, drawing: string): void {
+    if (mouth.drawing === drawing && mouth.byHand) return;
+    const piece = { start: mouth.start, end: mouth.end, drawing };
+    store.getState().setCorrections(line.id, setByHand(line.corrections, piece));
+  },
+
+  rest(store: SceneStore, found: MouthInLine): void {
+    mouthEdits.setDrawing(store, found, found.character.mouth.chart.rest);
+  },
+
+  backToFitted(store: SceneStore, { line, mouth }: MouthInLine): void {
+    if (!mouth.byHand) return;
+    store.getState().setCorrections(line.id, release(line.corrections, mouth.start, mouth.end));
+  },
+
+  /** Moves the start (or the end) of a mouth by whole frames. The mouth stays chosen. */
+  nudge(
+    store: SceneStore,
+    prepared: PreparedScene,
+    found: MouthInLine,
+    edge: 'start' | 'end',
+    frames: number,
+  ): void {
+    const rate = framesPerSecond(prepared.scene.frameRate);
+    const index = edge === 'start' ? found.index : found.index + 1;
+    const time = found.mouth[edge] + frames / rate;
+    const corrections = moveEdge(found.mouths, found.line.corrections, index, time, rate);
+    if (corrections === found.line.corrections) return;
+    store.getState().setCorrections(found.line.id, corrections);
+    const moved = { ...found.mouth, [edge]: time };
+    store.getState().choose({ line: found.line.id, time: middleOf(moved) });
+  },
+};
+
+/**
+ * A drag that changes corrections as it goes and counts as one step in the history when it ends.
+ */
+export function dragCorrections(store: SceneStore, line: Line) {
+  const { temporal } = store;
+  const before = line.corrections;
+  let latest: Corrections = before;
+  temporal.getState().pause();
+  return {
+    change(corrections: Corrections): void {
+      latest = corrections;
+      store.getState().setCorrections(line.id, corrections);
+    },
+    finish(): void {
+      store.getState().setCorrections(line.id, before);
+      temporal.getState().resume();
+      if (latest !== before) store.getState().setCorrections(line.id, latest);
+    },
+  };
+}

@@ -1,0 +1,14 @@
+import type { MouthInLine } from '../mouths/mouthEdits';
+import type { Transport } from './transport';
+
+/** Seconds to hear before and after. */
+const AROUND = 0.5;
+
+/** Stops looping, or loops around the chosen mouth, or around where the scene stands. */
+export function toggleLoop(transport: Transport, length: number, chosen: MouthInLine | null): void {
+  if (transport.state.getState().loop) return transport.setLoop(null);
+  const time = transport.time();
+  const start = chosen ? chosen.line.start + chosen.mouth.start : time;
+  const end = chosen ? chosen.line.start + chosen.mouth.end : time;
+  transport.setLoop({ start: Math.max(0, start - AROUND), end: Math.min(length, end + AROUND) });
+}

@@ -1,0 +1,158 @@
+import { createStore } from 'zustand/vanilla';
+import type { PlacedVoice } from './voicePlayer';
+import { VoicePlayer } from './voicePlayer';
+
+export interface Stretch {
+  readonly start: number;
+  readonly end: number;
+}
+
+export interface TransportState {
+  readonly playing: boolean;
+  /** Playing waits for the first sound. */
+  readonly waiting: boolean;
+  readonly loop: Stretch | null;
+  /** Where the scene stands while it does not play, seconds. */
+  readonly position: number;
+}
+
+const AHEAD_SECONDS = 1.5;
+const PUMP_EVERY_MS = 200;
+const LEAD_IN_SECONDS = 0.06;
+/** The rate of working voices, so that chunks follow each other without a seam. */
+const SAMPLE_RATE = 48_000;
+
+/**
+ * Moves through the scene. While it plays, time comes from the audio clock and nothing else, so that
+ * picture and sound can't drift apart; whoever paints asks `time()` and drops what it can't keep up with.
+ */
+export class Transport {
+  readonly state = createStore<TransportState>(() => ({
+    playing: false,
+    waiting: false,
+    loop: null,
+    position: 0,
+  }));
+  private context: AudioContext | null = null;
+  private player: VoicePlayer | null = null;
+  private pump: ReturnType<typeof setInterval> | undefined;
+  /** Scene time at the moment `startedAt` of the audio clock. */
+  private startedFrom = 0;
+  private startedAt = 0;
+  /** How far sound has been scheduled, in seconds played since the start. */
+  private scheduled = 0;
+  private attempt = 0;
+
+  constructor(
+    private length: number,
+    private voices: readonly PlacedVoice[],
+  ) {}
+
+  /** Takes over another length or other voices. */
+  update(length: number, voices: readonly PlacedVoice[]): void {
+    this.length = length;
+    this.voices = voices;
+    if (this.player) this.player.voices = voices;
+    if (this.state.getState().position > length) this.seek(length);
+  }
+
+  /** Where the scene is now, seconds. */
+  time(): number {
+    const { playing, waiting, position } = this.state.getState();
+    if (!playing || waiting || !this.context) return position;
+    const heard = this.context.currentTime - (this.context.outputLatency || 0) - this.startedAt;
+    return this.wrapped(this.startedFrom + Math.max(0, heard));
+  }
+
+  async play(): Promise<void> {
+    const { playing, loop, position } = this.state.getState();
+    if (playing) return;
+    const attempt = ++this.attempt;
+    const outside = loop && (position < loop.start || position >= loop.end - 0.01);
+    const from = outside ? loop.start : position >= this.length - 0.01 ? 0 : position;
+    this.state.setState({ playing: true, waiting: true, position: from });
+    const { context, player } = this.sound();
+    await context.resume();
+    await player.ready(from).catch(() => undefined);
+    if (attempt !== this.attempt) return;
+    this.startedFrom = from;
+    this.startedAt = context.currentTime + LEAD_IN_SECONDS;
+    this.scheduled = 0;
+    this.state.setState({ waiting: false });
+    this.scheduleAhead();
+    this.pump = setInterval(() => this.scheduleAhead(), PUMP_EVERY_MS);
+  }
+
+  pause(): void {
+    const position = this.time();
+    this.attempt++;
+    clearInterval(this.pump);
+    this.player?.silence();
+    this.state.setState({ playing: false, waiting: false, position });
+  }
+
+  toggle(): void {
+    if (this.state.getState().playing) this.pause();
+    else void this.play();
+  }
+
+  /** Goes to a time; plays on from there if it was playing. */
+  seek(time: number): void {
+    const { playing } = this.state.getState();
+    if (playing) this.pause();
+    this.state.setState({ position: Math.min(this.length, Math.max(0, time)) });
+    if (playing) void this.play();
+  }
+
+  /** Goes to a time and lets a snippet of it be heard. */
+  scrub(time: number): void {
+    if (this.state.getState().playing) this.pause();
+    this.seek(time);
+    const { context, player } = this.sound();
+    void context.resume();
+    player.scrub(this.state.getState().position);
+  }
+
+  setLoop(loop: Stretch | null): void {
+    const { playing } = this.state.getState();
+    if (playing) this.pause();
+    this.state.setState({ loop });
+    if (playing) void this.play();
+  }
+
+  close(): void {
+    this.pause();
+    void this.context?.close();
+  }
+
+  private sound(): { context: AudioContext; player: VoicePlayer } {
+    this.context ??= new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+    this.player ??= new VoicePlayer(this.context, this.voices);
+    return { context: this.context, player: this.player };
+  }
+
+  private wrapped(time: number): number {
+    const { loop } = this.state.getState();
+    if (!loop || time < loop.end) return Math.min(time, this.length);
+    return loop.start + ((time - loop.start) % (loop.end - loop.start));
+  }
+
+  private scheduleAhead(): void {
+    const { context, player } = this.sound();
+    const { loop } = this.state.getState();
+    const played = context.currentTime - this.startedAt;
+    if (!loop && this.startedFrom + played >= this.length) {
+      this.pause();
+      this.state.setState({ position: this.length });
+      return;
+    }
+    while (this.scheduled < played + AHEAD_SECONDS) {
+      const from = this.wrapped(this.startedFrom + this.scheduled);
+      const limit = loop ? loop.end : this.length;
+      if (from >= limit) break;
+      const to = Math.min(limit, from + AHEAD_SECONDS);
+      player.schedule(from, to, this.startedAt + this.scheduled);
+      this.scheduled += to - from;
+    }
+  }
+}

@@ -1,0 +1,170 @@
+import { createStore } from 'zustand/vanilla';
+import { Problem, sentenceOf } from '@cruvo/core/problem';
+import type { Scene } from '@cruvo/core/scene';
+import type { Document, SaveOutcome } from '../../api/documents';
+import type { HeardVoice } from '../../workers/hearVoice';
+import type { LocalCopies } from './localCopies';
+
+/** How the scene on the screen stands to the one on the server. */
+export type SaveState =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'away'; readonly sentence: string }
+  | { readonly kind: 'refused'; readonly sentence: string }
+  | { readonly kind: 'conflict'; readonly theirs: Document<'scene'> };
+
+/** What the saver needs of the world. */
+export interface SaverPorts {
+  readonly save: (revision: number, scene: Scene) => Promise<SaveOutcome<'scene'>>;
+  readonly storeTrack: (text: string) => Promise<void>;
+  readonly copies: LocalCopies;
+}
+
+const SAVE_AFTER_MS = 500;
+const RETRY_AFTER_MS = 2000;
+
+/**
+ * Saves a scene as it is worked on. Every change is kept in the browser first; then it is saved over
+ * the revision that it was made from. If someone else saved in between, nothing is overwritten: the
+ * saver waits until one of the two is chosen. While the server is away it tries again and again.
+ */
+export class SceneSaver {
+  readonly state = createStore<SaveState>(() => ({ kind: 'saved' }));
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private saving = false;
+  private saved: Scene;
+  private readonly pendingTracks = new Map<string, string>();
+
+  constructor(
+    private readonly id: string,
+    private revision: number,
+    private current: Scene,
+    private readonly ports: SaverPorts,
+  ) {
+    this.saved = current;
+  }
+
+  /** The scene as it was last seen on the server. */
+  get lastSaved(): Scene {
+    return this.saved;
+  }
+
+  /** Takes up work that an earlier visit left unsaved. */
+  resume(scene: Scene, revision: number, tracks: Readonly<Record<string, string>>): void {
+    this.revision = revision;
+    for (const [id, text] of Object.entries(tracks)) this.pendingTracks.set(id, text);
+    this.change(scene);
+  }
+
+  change(scene: Scene): void {
+    this.current = scene;
+    void this.keepCopy();
+    if (this.state.getState().kind !== 'conflict') this.saveIn(SAVE_AFTER_MS);
+  }
+
+  addTrack({ id, text }: HeardVoice): void {
+    this.pendingTracks.set(id, text);
+  }
+
+  /** Settles a conflict by saving what is on this screen over the other. */
+  keepMine(): void {
+    const state = this.state.getState();
+    if (state.kind !== 'conflict') return;
+    this.revision = state.theirs.revision;
+    this.saved = state.theirs.body;
+    this.enter({ kind: 'saving' });
+    this.saveIn(0);
+  }
+
+  /** Settles a conflict by taking the other's scene; the caller shows it. */
+  takeTheirs(): Scene | null {
+    const state = this.state.getState();
+    if (state.kind !== 'conflict') return null;
+    this.revision = state.theirs.revision;
+    this.saved = state.theirs.body;
+    this.current = state.theirs.body;
+    void this.ports.copies.remove(this.id);
+    this.enter({ kind: 'saved' });
+    return state.theirs.body;
+  }
+
+  /** Saves now what waits to be saved. */
+  saveNow(): void {
+    if (this.current !== this.saved) this.saveIn(0);
+  }
+
+  /**
+   * Resolves when everything is saved.
+   *
+   * @throws Problem when that can't be, for now
+   */
+  async settled(): Promise<void> {
+    clearTimeout(this.timer);
+    while (this.saving) await new Promise((resolve) => setTimeout(resolve, 50));
+    await this.save();
+    const state = this.state.getState();
+    if (state.kind === 'conflict') throw new Problem('conflict', 'Settle first which version of this scene to keep.');
+    if (state.kind === 'away' || state.kind === 'refused') throw new Problem('unavailable', state.sentence);
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+  }
+
+  private saveIn(milliseconds: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.save(), milliseconds);
+    if (this.state.getState().kind === 'saved') this.enter({ kind: 'saving' });
+  }
+
+  private async save(): Promise<void> {
+    // A save under way looks for newer changes when it ends.
+    if (this.saving || this.current === this.saved) return;
+    this.saving = true;
+    const sent = this.current;
+    try {
+      await this.sendTracks();
+      const outcome = await this.ports.save(this.revision, sent);
+      if (outcome.saved) await this.afterSaving(sent, outcome.revision);
+      else this.enter({ kind: 'conflict', theirs: outcome.current });
+    } catch (error) {
+      this.afterFailing(error);
+    } finally {
+      this.saving = false;
+    }
+  }
+
+  private async sendTracks(): Promise<void> {
+    for (const [id, text] of this.pendingTracks) {
+      await this.ports.storeTrack(text);
+      this.pendingTracks.delete(id);
+    }
+  }
+
+  private async afterSaving(sent: Scene, revision: number): Promise<void> {
+    this.revision = revision;
+    this.saved = sent;
+    if (this.current === sent) {
+      this.enter({ kind: 'saved' });
+      await this.ports.copies.remove(this.id);
+    } else {
+      await this.keepCopy();
+      this.saveIn(0);
+    }
+  }
+
+  private afterFailing(error: unknown): void {
+    const away = !(error instanceof Problem) || error.code === 'unavailable';
+    this.enter({ kind: away ? 'away' : 'refused', sentence: sentenceOf(error) });
+    if (away) this.saveIn(RETRY_AFTER_MS);
+  }
+
+  private keepCopy(): Promise<void> {
+    const tracks = Object.fromEntries(this.pendingTracks);
+    return this.ports.copies.write(this.id, { revision: this.revision, scene: this.current, tracks });
+  }
+
+  private enter(state: SaveState): void {
+    this.state.setState(state, true);
+  }
+}

@@ -1,0 +1,72 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { evaluate, frameAt, frameTime, sameFrame, type Frame } from '@cruvo/core/scene';
+import { FrameMeter } from '../playback/frameMeter';
+import { usePlayhead } from '../playback/usePlayhead';
+import { useOpenScene, useTransport } from '../SceneContext';
+import { painterFor, type BrowserPainter } from './browserGallery';
+import { useCanvasBox } from './useCanvasBox';
+
+/** The scene as the film will show it, as large as there is room for. */
+export function Stage() {
+  const { prepared, gallery, transport } = useOpenScene();
+  const { stage, frameRate } = prepared.scene;
+  const holder = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const painter = useRef<BrowserPainter | null>(null);
+  const painted = useRef<Frame | null>(null);
+  const meter = useMemo(() => new FrameMeter(), []);
+  const [dropped, setDropped] = useState(0);
+  const playing = useTransport((state) => state.playing);
+  const waiting = useTransport((state) => state.waiting);
+  const box = useCanvasBox(holder, stage);
+
+  const paint = useCallback(
+    (time: number) => {
+      if (!canvas.current || box.width === 0) return;
+      const index = frameAt(time, frameRate);
+      const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
+      if (isPlaying && !isWaiting) meter.shown(index);
+      const frame = evaluate(prepared, frameTime(index, frameRate));
+      if (painted.current && sameFrame(painted.current, frame)) return;
+      painter.current ??= painterFor(canvas.current);
+      painter.current.paintFrame(frame, gallery, canvas.current);
+      painted.current = frame;
+    },
+    [prepared, gallery, frameRate, box, meter, transport],
+  );
+
+  useEffect(() => {
+    // A new size or new drawings: what is on the canvas no longer counts.
+    painted.current = null;
+    paint(transport.time());
+  }, [paint, transport]);
+  usePlayhead(paint);
+
+  useEffect(() => {
+    if (!playing) return;
+    meter.reset();
+    const timer = setInterval(() => setDropped(meter.dropped), 250);
+    return () => {
+      clearInterval(timer);
+      setDropped(meter.dropped);
+    };
+  }, [playing, meter]);
+
+  return (
+    <main className="stage" ref={holder} aria-label="Stage">
+      <canvas
+        ref={canvas}
+        width={box.width}
+        height={box.height}
+        style={{ width: box.cssWidth, height: box.cssHeight }}
+        role="img"
+        aria-label={`The scene “${prepared.scene.name}” as the film will show it`}
+      />
+      {(playing || dropped > 0) && (
+        <span className="readout figures" title="Pictures left out so that sound and picture stay together">
+          {waiting ? 'waiting for sound …' : `${dropped} dropped`}
+        </span>
+      )}
+    </main>
+  );
+}

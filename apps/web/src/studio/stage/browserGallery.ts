@@ -1,0 +1,43 @@
+import type { Drawing } from '@cruvo/core/character';
+import { readVectorDrawing } from '@cruvo/core/formats';
+import { Painter, type Gallery, type Picture } from '@cruvo/painter/paint';
+import { mediaUrl } from '../../api/media';
+import { problemFrom } from '../../api/http';
+
+export type BrowserGallery = Gallery<ImageBitmap>;
+export type BrowserPainter = Painter<CanvasImageSource, Path2D, CanvasGradient>;
+
+const known = new Map<string, Promise<Picture<ImageBitmap>>>();
+
+/** Fetches and decodes drawings for painting; each only once. */
+export async function loadGallery(drawings: readonly Drawing[]): Promise<BrowserGallery> {
+  const pictures = await Promise.all(
+    drawings.map(async (drawing) => [drawing.media, await pictureOf(drawing)] as const),
+  );
+  return new Map(pictures);
+}
+
+function pictureOf(drawing: Drawing): Promise<Picture<ImageBitmap>> {
+  const present = known.get(drawing.media);
+  if (present) return present;
+  const loading = load(drawing);
+  known.set(drawing.media, loading);
+  loading.catch(() => known.delete(drawing.media));
+  return loading;
+}
+
+async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
+  const response = await fetch(mediaUrl(media)).catch(() => null);
+  if (!response?.ok) {
+    throw problemFrom(response?.status ?? 0, { detail: 'The drawings can’t be read from the studio’s server just now.' });
+  }
+  if (kind === 'vector') return { kind, drawing: readVectorDrawing(await response.text()) };
+  return { kind, image: await createImageBitmap(await response.blob()) };
+}
+
+/** The painter for a canvas on the page. */
+export function painterFor(canvas: HTMLCanvasElement): BrowserPainter {
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser can’t paint on a canvas.');
+  return new Painter({ context, outline: (path) => new Path2D(path) });
+}

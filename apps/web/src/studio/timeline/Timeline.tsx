@@ -1,0 +1,106 @@
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useTheme } from '../../shell/theme';
+import { chosenMouth } from '../mouths/mouthEdits';
+import { useThumbnails } from '../mouths/useThumbnails';
+import { usePlayhead } from '../playback/usePlayhead';
+import { useOpenScene, useScene, useTransport } from '../SceneContext';
+import { LANES } from './lanes';
+import { Overview } from './Overview';
+import { colorsOf, paintTimeline } from './paintTimeline';
+import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
+import { reveal, wholeScene, within, zoomAround, type Viewport } from './viewport';
+
+const ZOOM_STEP = 1.5;
+
+/** How the rest of the studio moves the timeline's view. */
+export interface TimelineView {
+  zoom(direction: 1 | -1): void;
+  whole(): void;
+}
+
+/** The scene over time: ruler, waveforms, and under them the mouths as they are drawn. */
+export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
+  const { prepared, peaks, transport } = useOpenScene();
+  const thumbnails = useThumbnails();
+  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const loop = useTransport((state) => state.loop);
+  const theme = useTheme((state) => state.theme);
+  const holder = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const playhead = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  const extent = { width: Math.max(1, width), length: prepared.scene.length };
+  const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
+  const viewport = within(wanted, extent);
+
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(() => setWidth(holder.current?.clientWidth ?? 0));
+    observer.observe(holder.current!);
+    return () => observer.disconnect();
+  }, []);
+
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element || width === 0) return;
+    const sharpness = window.devicePixelRatio;
+    element.width = Math.round(width * sharpness);
+    element.height = Math.round(LANES.height * sharpness);
+    const context = element.getContext('2d')!;
+    context.scale(sharpness, sharpness);
+    paintTimeline(context, { prepared, viewport, width, peaks, thumbnails, chosen, loop }, colorsOf(element));
+  });
+
+  useEffect(() => {
+    onView({
+      zoom: (direction) =>
+        setViewport((before) => {
+          const now = within(before, extent);
+          const x = (transport.time() - now.start) * now.scale;
+          const about = x >= 0 && x <= extent.width ? x : extent.width / 2;
+          return zoomAround(now, ZOOM_STEP ** direction, about, extent);
+        }),
+      whole: () => setViewport(wholeScene(extent)),
+    });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- extent is made anew each time from these
+  }, [onView, extent.width, extent.length, transport]);
+
+  useTimelineGestures(canvas, viewport, setViewport, extent);
+
+  const movePlayhead = useCallback(
+    (time: number) => {
+      if (playhead.current) playhead.current.style.transform = playheadTransform(viewport, time);
+      if (transport.state.getState().playing) {
+        const next = reveal(viewport, time, extent);
+        if (next !== viewport) setViewport(next);
+      }
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the view and the extent by their values
+    [viewport.start, viewport.scale, extent.width, extent.length, transport],
+  );
+  usePlayhead(movePlayhead);
+
+  return (
+    <section className="timeline" aria-label="Timeline" data-theme={theme}>
+      <div className="lanes" ref={holder}>
+        <canvas ref={canvas} style={{ height: LANES.height }} aria-hidden />
+        <div className="playhead" ref={playhead} aria-hidden />
+        <ChosenForReaders chosen={chosen} />
+      </div>
+      <Overview viewport={viewport} extent={extent} onMove={setViewport} />
+    </section>
+  );
+}
+
+/** Says in words which mouth is chosen, for people who don't see the canvas. */
+function ChosenForReaders({ chosen }: { chosen: ReturnType<typeof chosenMouth> }) {
+  const label = chosen?.character.mouth.chart.drawings.find(
+    ({ drawing }) => drawing === chosen.mouth.drawing,
+  )?.label;
+  return (
+    <div className="visually-hidden" role="status" data-testid="chosen-mouth">
+      {chosen
+        ? `Mouth ${chosen.index + 1} of ${chosen.mouths.length}: ${label ?? 'unknown'}, ${chosen.mouth.start.toFixed(3)} to ${chosen.mouth.end.toFixed(3)} seconds${chosen.mouth.byHand ? ', set by hand' : ''}`
+        : 'No mouth chosen'}
+    </div>
+  );
+}

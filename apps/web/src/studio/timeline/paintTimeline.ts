@@ -1,0 +1,226 @@
+import type { PeakPyramid } from '@cruvo/core/audio';
+import type { Mouth } from '@cruvo/core/mouth';
+import { framesPerSecond, type PreparedLine, type PreparedScene } from '@cruvo/core/scene';
+import type { MouthInLine } from '../mouths/mouthEdits';
+import type { Thumbnails } from '../mouths/thumbnails';
+import type { Stretch } from '../playback/transport';
+import { LANES } from './lanes';
+import { timeAt, xAt, type Viewport } from './viewport';
+
+export interface TimelinePicture {
+  readonly prepared: PreparedScene;
+  readonly viewport: Viewport;
+  /** CSS pixels. */
+  readonly width: number;
+  readonly peaks: ReadonlyMap<string, PeakPyramid>;
+  readonly thumbnails: ReadonlyMap<string, Thumbnails>;
+  readonly chosen: MouthInLine | null;
+  readonly loop: Stretch | null;
+}
+
+export type Colors = Record<
+  'lane' | 'wave' | 'waveQuiet' | 'mouth' | 'mouthEdge' | 'byHand' | 'chosen' | 'text' | 'textQuiet',
+  string
+>;
+
+/** The theme's colours, read from the page. */
+export function colorsOf(element: Element): Colors {
+  const style = getComputedStyle(element);
+  const read = (name: string) => style.getPropertyValue(name).trim();
+  return {
+    lane: read('--lane'),
+    wave: read('--wave'),
+    waveQuiet: read('--wave-quiet'),
+    mouth: read('--mouth'),
+    mouthEdge: read('--mouth-edge'),
+    byHand: read('--by-hand'),
+    chosen: read('--chosen'),
+    text: read('--text'),
+    textQuiet: read('--text-quiet'),
+  };
+}
+
+const FONT = "12px 'Figtree Variable', sans-serif";
+
+/** Paints ruler, waveforms and mouths; the playhead lies over it as an element of its own. */
+export function paintTimeline(
+  context: CanvasRenderingContext2D,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
+  context.clearRect(0, 0, picture.width, LANES.height);
+  context.fillStyle = colors.lane;
+  for (const lane of [LANES.wave, LANES.mouths]) {
+    context.fillRect(0, lane.top, picture.width, lane.height);
+  }
+  paintRuler(context, picture, colors);
+  for (const { member, lines } of picture.prepared.members) {
+    for (const line of lines) {
+      paintWave(context, line, picture, colors);
+      paintMouths(context, line, picture, colors, picture.thumbnails.get(member.character));
+    }
+  }
+  paintLoop(context, picture, colors);
+}
+
+/** Steps between labels that read well: frames first, then seconds and minutes. */
+function labelStep(scale: number, frameRate: number): number {
+  const steps = [1 / frameRate, 2 / frameRate, 6 / frameRate, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
+  return steps.find((step) => step * scale >= 64) ?? 900;
+}
+
+function paintRuler(context: CanvasRenderingContext2D, picture: TimelinePicture, colors: Colors): void {
+  const { viewport, width, prepared } = picture;
+  const rate = framesPerSecond(prepared.scene.frameRate);
+  const step = labelStep(viewport.scale, rate);
+  context.font = FONT;
+  context.textBaseline = 'middle';
+  context.strokeStyle = colors.mouthEdge;
+  context.fillStyle = colors.textQuiet;
+  context.lineWidth = 1;
+  context.beginPath();
+  const middle = LANES.ruler.height / 2;
+  for (let index = Math.floor(viewport.start / step); index * step <= timeAt(viewport, width); index++) {
+    const x = Math.round(xAt(viewport, index * step)) + 0.5;
+    context.moveTo(x, LANES.ruler.height - 7);
+    context.lineTo(x, LANES.ruler.height);
+    context.fillText(rulerLabel(index * step, step, rate), x + 4, middle);
+  }
+  if (viewport.scale / rate >= 5) {
+    for (let frame = Math.floor(viewport.start * rate); frame / rate <= timeAt(viewport, width); frame++) {
+      const x = Math.round(xAt(viewport, frame / rate)) + 0.5;
+      context.moveTo(x, LANES.ruler.height - 3);
+      context.lineTo(x, LANES.ruler.height);
+    }
+  }
+  context.stroke();
+}
+
+function rulerLabel(time: number, step: number, rate: number): string {
+  const minutes = Math.floor(time / 60 + 1e-9);
+  const seconds = Math.floor(time - 60 * minutes + 1e-6);
+  const clock = `${minutes}:${String(seconds).padStart(2, '0')}`;
+  if (step >= 1) return clock;
+  const frame = Math.round((time - 60 * minutes - seconds) * rate);
+  return step === 0.5 && frame === 0 ? clock : `${clock} +${frame}`;
+}
+
+function paintWave(
+  context: CanvasRenderingContext2D,
+  { line }: PreparedLine,
+  { viewport, width, peaks }: TimelinePicture,
+  colors: Colors,
+): void {
+  const pyramid = peaks.get(line.voice.peaks);
+  const { top, height } = LANES.wave;
+  const first = Math.max(0, Math.floor(xAt(viewport, line.start)));
+  const last = Math.min(width, Math.ceil(xAt(viewport, line.start + line.voice.duration)));
+  context.fillStyle = colors.waveQuiet;
+  context.fillRect(first, top + height / 2, last - first, 1);
+  if (!pyramid) return;
+  context.fillStyle = colors.wave;
+  context.beginPath();
+  for (let x = first; x < last; x++) {
+    const from = timeAt(viewport, x) - line.start;
+    const { low, high } = pyramid.between(from, from + 1 / viewport.scale);
+    const upper = top + (height / 2) * (1 - high);
+    const lower = top + (height / 2) * (1 - low);
+    context.rect(x, upper, 1, Math.max(1, lower - upper));
+  }
+  context.fill();
+  context.font = FONT;
+  context.fillStyle = colors.textQuiet;
+  context.textBaseline = 'top';
+  context.fillText(line.voice.name, Math.max(4, first + 4), top + 3, 260);
+}
+
+/** Below this width a mouth is only a mark, pixels. */
+const NARROWEST_PICTURE = 9;
+
+function paintMouths(
+  context: CanvasRenderingContext2D,
+  { line, mouths }: PreparedLine,
+  { viewport, width, chosen }: TimelinePicture,
+  colors: Colors,
+  thumbnails: Thumbnails | undefined,
+): void {
+  const from = timeAt(viewport, 0) - line.start;
+  const to = timeAt(viewport, width) - line.start;
+  for (let index = firstVisible(mouths, from); index < mouths.length; index++) {
+    const mouth = mouths[index]!;
+    if (mouth.start > to) break;
+    const left = xAt(viewport, line.start + mouth.start);
+    const right = xAt(viewport, line.start + mouth.end);
+    paintMouth(context, mouth, { left, right }, thumbnails?.get(mouth.drawing), colors);
+  }
+  if (chosen?.line.id === line.id) {
+    const left = xAt(viewport, line.start + chosen.mouth.start);
+    const right = xAt(viewport, line.start + chosen.mouth.end);
+    context.strokeStyle = colors.chosen;
+    context.lineWidth = 3;
+    context.beginPath();
+    context.roundRect(left + 0.5, LANES.mouths.top + 1.5, Math.max(3, right - left - 1), LANES.mouths.height - 3, 6);
+    context.stroke();
+  }
+}
+
+function firstVisible(mouths: readonly Mouth[], time: number): number {
+  let low = 0;
+  let high = mouths.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (mouths[middle]!.end < time) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+function paintMouth(
+  context: CanvasRenderingContext2D,
+  mouth: Mouth,
+  { left, right }: { left: number; right: number },
+  thumbnail: HTMLCanvasElement | undefined,
+  colors: Colors,
+): void {
+  const { top, height } = LANES.mouths;
+  const width = right - left;
+  const gap = width > 4 ? 1 : 0;
+  context.save();
+  context.beginPath();
+  context.roundRect(left + gap / 2, top + 2, Math.max(1, width - gap), height - 4, Math.min(6, width / 3));
+  context.fillStyle = colors.mouth;
+  context.fill();
+  context.clip();
+  if (thumbnail && width >= NARROWEST_PICTURE) {
+    // Wide mouths show the picture once, at its left; narrow ones show its middle.
+    const shown = ((height - 4) * thumbnail.width) / thumbnail.height;
+    const x = width >= shown ? left : left + (width - shown) / 2;
+    context.drawImage(thumbnail, x, top + 2, shown, height - 4);
+  }
+  if (mouth.byHand) {
+    context.fillStyle = colors.byHand;
+    context.fillRect(left, top + height - 8, width, 6);
+  }
+  context.restore();
+  if (width > 4) {
+    context.fillStyle = colors.mouthEdge;
+    context.fillRect(Math.round(right) - 1, top + 2, 1, height - 4);
+  }
+}
+
+function paintLoop(
+  context: CanvasRenderingContext2D,
+  { loop, viewport }: TimelinePicture,
+  colors: Colors,
+): void {
+  if (!loop) return;
+  const left = xAt(viewport, loop.start);
+  const right = xAt(viewport, loop.end);
+  context.fillStyle = colors.chosen;
+  context.globalAlpha = 0.16;
+  context.fillRect(left, 0, right - left, LANES.height);
+  context.globalAlpha = 1;
+  context.fillRect(left - 1.5, 0, 3, LANES.height);
+  context.fillRect(right - 1.5, 0, 3, LANES.height);
+  context.fillRect(left, 0, right - left, 4);
+}

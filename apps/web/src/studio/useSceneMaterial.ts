@@ -1,0 +1,108 @@
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { PeakPyramid } from '@cruvo/core/audio';
+import type { Character, Drawing } from '@cruvo/core/character';
+import { prepareScene, type PreparedScene, type Scene } from '@cruvo/core/scene';
+import type { VoiceTrack } from '@cruvo/core/speech';
+import { readDocumentById } from '../api/documents';
+import { request } from '../api/http';
+import { readTrack } from '../api/media';
+import { loadGallery, type BrowserGallery } from './stage/browserGallery';
+
+export interface SceneMaterialState {
+  readonly characters: ReadonlyMap<string, Character>;
+  readonly tracks: ReadonlyMap<string, VoiceTrack>;
+  readonly prepared: PreparedScene;
+  /** Null until all drawings are there. */
+  readonly gallery: BrowserGallery | null;
+  readonly peaks: ReadonlyMap<string, PeakPyramid>;
+  /** Why something can't be had; null when all is well. */
+  readonly error: Error | null;
+  readonly retry: () => void;
+}
+
+/** Fetches all that a scene refers to and keeps it prepared as the scene changes. */
+export function useSceneMaterial(
+  scene: Scene,
+  heard: ReadonlyMap<string, VoiceTrack>,
+): SceneMaterialState {
+  const characterIds = unique(scene.cast.map(({ character }) => character));
+  const characterQueries = useQueries({
+    queries: characterIds.map((id) => ({
+      queryKey: ['character', id],
+      queryFn: () => readDocumentById('character', id),
+    })),
+  });
+  const trackIds = unique(scene.lines.flatMap(({ track }) => track ?? []));
+  const trackQueries = useQueries({
+    queries: trackIds.map((id) => ({
+      queryKey: ['track', id],
+      queryFn: () => heard.get(id) ?? readTrack(id),
+      staleTime: Infinity,
+    })),
+  });
+  const peakIds = unique(scene.lines.map(({ voice }) => voice.peaks));
+  const peakQueries = useQueries({
+    queries: peakIds.map((hash) => ({
+      queryKey: ['peaks', hash],
+      queryFn: async () => new PeakPyramid(new Int8Array(await (await request(`/media/${hash}`)).arrayBuffer())),
+      staleTime: Infinity,
+    })),
+  });
+
+  const characters = useLookup(characterIds, characterQueries.map(({ data }) => data?.body));
+  const tracks = useLookup(trackIds, trackQueries.map(({ data }, index) => data ?? heard.get(trackIds[index]!)));
+  const peaks = useLookup(peakIds, peakQueries.map(({ data }) => data));
+
+  const drawings = useMemo(() => {
+    if (characters.size < characterIds.length) return null;
+    const own = [...characters.values()].flatMap((character) => Object.values(character.drawings));
+    return scene.backdrop ? [scene.backdrop, ...own] : own;
+  }, [characters, characterIds.length, scene.backdrop]);
+  const gallery = useQuery({
+    queryKey: ['gallery', drawings?.map(({ media }: Drawing) => media)],
+    queryFn: () => loadGallery(drawings ?? []),
+    enabled: drawings !== null,
+    staleTime: Infinity,
+  });
+
+  const prepared = useMemo(
+    () => prepareScene({ scene, characters, tracks }),
+    [scene, characters, tracks],
+  );
+  const queries = [...characterQueries, ...trackQueries, ...peakQueries, gallery];
+  return {
+    characters,
+    tracks,
+    prepared,
+    gallery: gallery.data ?? null,
+    peaks,
+    error: queries.find(({ error }) => error !== null)?.error ?? null,
+    retry: () => queries.forEach((query) => void (query.isError && query.refetch())),
+  };
+}
+
+/** A map from ids to what is known of them, the same object as long as nothing changes. */
+function useLookup<Value>(ids: readonly string[], values: readonly (Value | undefined)[]): ReadonlyMap<string, Value> {
+  const key = ids.join(' ');
+  const stable = useStableArray(values);
+  return useMemo(() => {
+    const names = key === '' ? [] : key.split(' ');
+    return new Map(names.flatMap((id, index) => {
+      const value = stable[index];
+      return value === undefined ? [] : [[id, value] as const];
+    }));
+  }, [key, stable]);
+}
+
+function useStableArray<Value>(values: readonly Value[]): readonly Value[] {
+  const [kept, keep] = useState(values);
+  const same = kept.length === values.length && kept.every((value, index) => value === values[index]);
+  if (same) return kept;
+  keep(values);
+  return values;
+}
+
+function unique(ids: readonly string[]): string[] {
+  return [...new Set(ids)];
+}

@@ -1,0 +1,76 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
+import { stepFrames } from './playback/stepFrames';
+import { toggleLoop } from './playback/toggleLoop';
+import type { OpenScene } from './SceneContext';
+import type { TimelineView } from './timeline/Timeline';
+
+const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
+
+/** The keys of the studio. Typing into a field keeps its own. */
+export function useStudioKeys(
+  { store, transport, prepared }: OpenScene,
+  view: () => TimelineView | null,
+  onHelp: () => void,
+): void {
+  const { temporal } = store;
+  const found = () => chosenMouth(prepared, store.getState().chosen);
+  const withMouth = (work: (mouth: MouthInLine) => void) => () => {
+    const mouth = found();
+    if (mouth) work(mouth);
+  };
+  const options = { preventDefault: true };
+
+  const chooseNext = (direction: 1 | -1) => {
+    const mouth = found();
+    if (!mouth) return stepFrames(transport, prepared.scene.frameRate, direction);
+    const next = mouth.mouths[mouth.index + direction];
+    if (!next) return;
+    store.getState().choose({ line: mouth.line.id, time: middleOf(next) });
+    transport.scrub(mouth.line.start + next.start);
+  };
+  const chooseHere = () => {
+    const time = transport.time();
+    const line = prepared.scene.lines.find(
+      ({ start, voice }) => time >= start && time < start + voice.duration,
+    );
+    if (line) store.getState().choose({ line: line.id, time: time - line.start });
+  };
+
+  useHotkeys('space', () => transport.toggle(), options);
+  useHotkeys('home', () => transport.seek(0), options);
+  useHotkeys('end', () => transport.seek(prepared.scene.length), options);
+  useHotkeys('comma', () => stepFrames(transport, prepared.scene.frameRate, -1), options);
+  useHotkeys('period', () => stepFrames(transport, prepared.scene.frameRate, 1), options);
+  useHotkeys('left', () => chooseNext(-1), options);
+  useHotkeys('right', () => chooseNext(1), options);
+  useHotkeys('enter', chooseHere, { ...options, ignoreEventWhen: onControl });
+  useHotkeys('escape', () => store.getState().choose(null));
+  useHotkeys('shift+left', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', -1)), options);
+  useHotkeys('shift+right', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', 1)), options);
+  useHotkeys('alt+left', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', -1)), options);
+  useHotkeys('alt+right', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', 1)), options);
+  useHotkeys('delete, backspace', withMouth((mouth) => mouthEdits.rest(store, mouth)), options);
+  useHotkeys('r', withMouth((mouth) => mouthEdits.backToFitted(store, mouth)), options);
+  useHotkeys(
+    DIGITS,
+    (event) => {
+      const mouth = found();
+      const entry = mouth?.character.mouth.chart.drawings[Number(event.key) - 1];
+      if (mouth && entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
+    },
+    options,
+  );
+  useHotkeys('mod+z', () => temporal.getState().undo(), options);
+  useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), options);
+  useHotkeys('l', () => toggleLoop(transport, prepared.scene.length, found()), options);
+  useHotkeys('+, equal', () => view()?.zoom(1), { ...options, useKey: true });
+  useHotkeys('minus', () => view()?.zoom(-1), options);
+  useHotkeys('0', () => view()?.whole(), options);
+  useHotkeys('?', onHelp, { ...options, useKey: true });
+}
+
+/** Enter on a button or link is that control's own. */
+function onControl({ target }: KeyboardEvent): boolean {
+  return target instanceof HTMLElement && target.closest('button, a, input, textarea, select') !== null;
+}
