@@ -5,5 +5,9 @@ export default defineConfig({
   plugins: [react()],
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
-  css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'if-function'] } } },
+  css: {
+    preprocessorOptions: {
+      scss: { quietDeps: true, silenceDeprecations: ['import', 'if-function'] },
+    },
+  },
 });

@@ -30,23 +30,30 @@ export function installNpmPackages() {
   const lock = join(ROOT, 'package-lock.json');
   if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
   console.log('Installing npm packages …');
-  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: ROOT, stdio: 'inherit' });
+  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  });
   if (status !== 0) fail('The npm packages could not be installed. See the messages above.');
 }
 
 /** @param names keys of PROGRAMS */
 export function installDebianPackages(names) {
-  const missing = names.filter((name) => !PROGRAMS[name].found()).map((name) => PROGRAMS[name].package);
+  const missing = names
+    .filter((name) => !PROGRAMS[name].found())
+    .map((name) => PROGRAMS[name].package);
   if (missing.length === 0) return;
   const command = `apt-get install -y ${missing.join(' ')}`;
   if (!onPath('apt-get')) fail(`Cruvo needs ${missing.join(', ')}. Install them and start again.`);
   const asRoot = process.getuid() === 0 ? [] : ['sudo'];
-  if (asRoot.length > 0 && !onPath('sudo')) fail(`Cruvo needs root to install packages. Run as root: ${command}`);
+  if (asRoot.length > 0 && !onPath('sudo'))
+    fail(`Cruvo needs root to install packages. Run as root: ${command}`);
   console.log(`Installing Debian packages: ${missing.join(', ')} …`);
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const run = (...args) => {
     const [program, ...rest] = [...asRoot, ...args];
-    return spawnSync(program, rest, { env: environment, stdio: ['ignore', 'ignore', 'inherit'] }).status;
+    return spawnSync(program, rest, { env: environment, stdio: ['ignore', 'ignore', 'inherit'] })
+      .status;
   };
   run('apt-get', 'update', '-qq');
   // A cluster that the package would start by itself is not wanted: Cruvo runs its own.
@@ -58,7 +65,11 @@ export function installDebianPackages(names) {
 /** The newest installed version of PostgreSQL's programs. */
 export function postgresPrograms() {
   const listing = spawnSync('ls', ['/usr/lib/postgresql'], { encoding: 'utf8' }).stdout;
-  const newest = listing.split('\n').filter(Boolean).map(Number).sort((a, b) => b - a)[0];
+  const newest = listing
+    .split('\n')
+    .filter(Boolean)
+    .map(Number)
+    .sort((a, b) => b - a)[0];
   return `/usr/lib/postgresql/${newest}/bin`;
 }
 

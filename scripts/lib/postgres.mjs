@@ -1,7 +1,15 @@
 // A private PostgreSQL cluster in the project's data folder, on a free loopback port.
 import { spawnSync } from 'node:child_process';
 import { randomBytes, createHash } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { fail, postgresPrograms, readJson } from './packages.mjs';
@@ -57,7 +65,11 @@ function passwordIn(folder) {
 }
 
 function program(name, args, account) {
-  return spawnSync(join(postgresPrograms(), name), args, { ...account, cwd: '/', encoding: 'utf8' });
+  return spawnSync(join(postgresPrograms(), name), args, {
+    ...account,
+    cwd: '/',
+    encoding: 'utf8',
+  });
 }
 
 function create(cluster, password, account) {
@@ -67,7 +79,16 @@ function create(cluster, password, account) {
   const passwordFile = `${cluster}.password`;
   writeFileSync(passwordFile, password, { mode: 0o600 });
   if (account.uid !== undefined) chownSync(passwordFile, account.uid, account.gid);
-  const options = ['-U', USER, '--pwfile', passwordFile, '--auth=scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8'];
+  const options = [
+    '-U',
+    USER,
+    '--pwfile',
+    passwordFile,
+    '--auth=scram-sha-256',
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+  ];
   const { status, stderr } = program('initdb', ['-D', cluster, ...options], account);
   rmSync(passwordFile);
   if (status !== 0) fail(`PostgreSQL could not make its cluster: ${stderr}`);
@@ -79,7 +100,8 @@ function runningPort(cluster) {
   if (!existsSync(lock)) return null;
   const [pid, , , port] = readFileSync(lock, 'utf8').split('\n');
   const commandLine = `/proc/${pid}/cmdline`;
-  if (existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes(cluster)) return Number(port);
+  if (existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes(cluster))
+    return Number(port);
   rmSync(lock);
   return null;
 }
@@ -119,7 +141,10 @@ function ensureDatabase(url, port, password) {
       ['-h', '127.0.0.1', '-p', String(port), '-U', USER, '-d', database, '-tAc', command],
       { env: { ...process.env, PGPASSWORD: password }, encoding: 'utf8' },
     );
-  const { status, stdout, stderr } = sql('postgres', `select 1 from pg_database where datname = '${DATABASE}'`);
+  const { status, stdout, stderr } = sql(
+    'postgres',
+    `select 1 from pg_database where datname = '${DATABASE}'`,
+  );
   if (status !== 0) fail(`PostgreSQL does not answer: ${stderr}`);
   if (stdout.trim() !== '1') sql('postgres', `create database ${DATABASE}`);
 }

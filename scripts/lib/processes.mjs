@@ -51,7 +51,10 @@ export const tsx = ['--import', 'tsx'];
 
 export async function untilHealthy(address, seconds = 60) {
   for (let attempt = 0; attempt < seconds * 5; attempt++) {
-    const healthy = await fetch(`${address}/api/health`).then((response) => response.ok, () => false);
+    const healthy = await fetch(`${address}/api/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
     if (healthy) return;
     await new Promise((resolve) => setTimeout(resolve, 200));
   }

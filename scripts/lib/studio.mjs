@@ -17,7 +17,13 @@ export function setUp(programs = ['ffmpeg', 'postgresql']) {
 
 export function buildWeb() {
   console.log('Building the studio …');
-  runOrFail('Building the studio', ['node_modules/vite/bin/vite.js', 'build', 'apps/web', '--logLevel', 'warn']);
+  runOrFail('Building the studio', [
+    'node_modules/vite/bin/vite.js',
+    'build',
+    'apps/web',
+    '--logLevel',
+    'warn',
+  ]);
 }
 
 /**
@@ -25,10 +31,17 @@ export function buildWeb() {
  *
  * @param name the name of its data folder under .data
  */
-export async function startStudio(name, { port = Number(process.env.CRUVO_PORT ?? PORT), durable = true, web = WEB_FOLDER } = {}) {
+export async function startStudio(
+  name,
+  { port = Number(process.env.CRUVO_PORT ?? PORT), durable = true, web = WEB_FOLDER } = {},
+) {
   const postgres = await startPostgres(name, { durable });
   const chosen = await portNear(port);
-  const environment = { CRUVO_DATABASE_URL: postgres.url, CRUVO_PORT: String(chosen), CRUVO_WEB_FOLDER: web };
+  const environment = {
+    CRUVO_DATABASE_URL: postgres.url,
+    CRUVO_PORT: String(chosen),
+    CRUVO_WEB_FOLDER: web,
+  };
   console.log('Preparing the database and the demo …');
   runOrFail('Preparing the database', [...tsx, 'apps/server/src/prepareDatabase.ts'], environment);
   const server = keepRunning([...tsx, 'apps/server/src/main.ts'], environment);

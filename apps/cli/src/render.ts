@@ -6,7 +6,13 @@ import { Command } from 'commander';
 import { ValidationError } from 'yup';
 import { characterFromTwoDrawings } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { FRAME_RATE_NAMES, filmSettingsSchema, prepareScene, starterScene, type FilmSettings } from '@cruvo/core/scene';
+import {
+  FRAME_RATE_NAMES,
+  filmSettingsSchema,
+  prepareScene,
+  starterScene,
+  type FilmSettings,
+} from '@cruvo/core/scene';
 import { voicelessReason, measureLevels } from '@cruvo/core/audio';
 import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
 import { renderFilm } from '@cruvo/film/render';
@@ -113,7 +119,8 @@ async function makeFilm(
 
 function settingsFrom({ size, fps, background }: RenderOptions): FilmSettings {
   const match = /^(\d+)x(\d+)$/i.exec(size);
-  if (!match) throw new Problem('bad-input', `The size “${size}” is not understood. Write it as 1280x720.`);
+  if (!match)
+    throw new Problem('bad-input', `The size “${size}” is not understood. Write it as 1280x720.`);
   try {
     return filmSettingsSchema.validateSync({
       width: Number(match[1]),
@@ -137,17 +144,23 @@ async function checkPaths({ closed, open, voice, out }: RenderOptions): Promise<
     if (!found) throw new Problem('not-found', `There is no file “${path}”.`);
     if (!found.isFile()) throw new Problem('bad-input', `“${path}” is not a file.`);
   }
-  if (!/\.mp4$/i.test(out)) throw new Problem('bad-input', `Give the film a name that ends in .mp4, not “${out}”.`);
+  if (!/\.mp4$/i.test(out))
+    throw new Problem('bad-input', `Give the film a name that ends in .mp4, not “${out}”.`);
   const folder = dirname(resolve(out));
   await access(folder, constants.W_OK).catch(() => {
-    throw new Problem('not-found', `The film can’t be written: there is no writable folder “${folder}”.`);
+    throw new Problem(
+      'not-found',
+      `The film can’t be written: there is no writable folder “${folder}”.`,
+    );
   });
 }
 
 /** A progress bar on a terminal; nothing where the output goes to a file. */
 function progressBar(quiet = false): ((done: number, total: number) => void) | null {
   if (quiet || !process.stderr.isTTY) return null;
-  const bar = new SingleBar({ format: '{bar} {percentage}% · {value} of {total} frames · {eta} s left' });
+  const bar = new SingleBar({
+    format: '{bar} {percentage}% · {value} of {total} frames · {eta} s left',
+  });
   let started = false;
   return (done, total) => {
     if (!started) bar.start(total, 0);

@@ -14,7 +14,10 @@ const router = createBrowserRouter([
   { path: '/', element: <HomePage /> },
   { path: '/new', element: <NewProductionPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
-  { path: '*', element: <Notice title="There is nothing at this address">It may have been deleted.</Notice> },
+  {
+    path: '*',
+    element: <Notice title="There is nothing at this address">It may have been deleted.</Notice>,
+  },
 ]);
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, staleTime: 60_000 } },

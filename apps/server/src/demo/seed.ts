@@ -53,7 +53,11 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     ),
   };
   await services.documents.createProduction(DEMO.production, [
-    { id: DEMO.production, kind: 'production', body: { schemaVersion: 1, name: 'Saltmarsh Weather' } },
+    {
+      id: DEMO.production,
+      kind: 'production',
+      body: { schemaVersion: 1, name: 'Saltmarsh Weather' },
+    },
     { id: DEMO.isbel, kind: 'character', body: isbel },
     { id: DEMO.scene, kind: 'scene', body: scene },
   ]);

@@ -33,7 +33,10 @@ export function documentRoutes(documents: DocumentStore): Router {
         return {
           id,
           name: (body as Production).name,
-          savedAt: own.reduce((latest, { savedAt }) => (savedAt > latest ? savedAt : latest), new Date(0)),
+          savedAt: own.reduce(
+            (latest, { savedAt }) => (savedAt > latest ? savedAt : latest),
+            new Date(0),
+          ),
           scenes: own.map((scene) => ({ id: scene.id, name: (scene.body as Scene).name })),
         };
       }),
@@ -44,7 +47,10 @@ export function documentRoutes(documents: DocumentStore): Router {
     const production = newProduction.validateSync(request.body, { strict: true });
     const roots = production.documents.filter(({ kind }) => kind === 'production');
     if (roots.length !== 1 || roots[0]!.id !== production.id) {
-      throw new Problem('bad-input', 'A new production needs exactly one production document, of the same id.');
+      throw new Problem(
+        'bad-input',
+        'A new production needs exactly one production document, of the same id.',
+      );
     }
     await documents.createProduction(production.id, production.documents);
     response.status(201).json({ id: production.id });
@@ -61,9 +67,13 @@ export function documentRoutes(documents: DocumentStore): Router {
 
   router.put('/documents/:id', async (request, response) => {
     const match = /^"(\d+)"$/.exec(request.headers['if-match'] ?? '');
-    if (!match) throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
+    if (!match)
+      throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
     try {
-      sendDocument(response, await documents.save(idFrom(request.params.id), Number(match[1]), request.body));
+      sendDocument(
+        response,
+        await documents.save(idFrom(request.params.id), Number(match[1]), request.body),
+      );
     } catch (error) {
       if (!(error instanceof RevisionConflict)) throw error;
       const { current, message } = error;
@@ -71,7 +81,15 @@ export function documentRoutes(documents: DocumentStore): Router {
         .status(409)
         .type('application/problem+json')
         .setHeader('ETag', `"${current.revision}"`)
-        .send(JSON.stringify({ type: 'about:blank', status: 409, code: 'conflict', detail: message, current }));
+        .send(
+          JSON.stringify({
+            type: 'about:blank',
+            status: 409,
+            code: 'conflict',
+            detail: message,
+            current,
+          }),
+        );
     }
   });
 
@@ -88,5 +106,8 @@ export function documentRoutes(documents: DocumentStore): Router {
 }
 
 function sendDocument(response: Response, document: StoredDocument): void {
-  response.setHeader('ETag', `"${document.revision}"`).setHeader('Cache-Control', 'no-store').json(document);
+  response
+    .setHeader('ETag', `"${document.revision}"`)
+    .setHeader('Cache-Control', 'no-store')
+    .json(document);
 }

@@ -19,7 +19,11 @@ export class FilmQueue {
   private readonly boss: PgBoss;
 
   constructor(databaseUrl: string) {
-    this.boss = new PgBoss({ connectionString: databaseUrl, max: 4, maintenanceIntervalSeconds: 2 });
+    this.boss = new PgBoss({
+      connectionString: databaseUrl,
+      max: 4,
+      maintenanceIntervalSeconds: 2,
+    });
     this.boss.on('error', (error) => log.warn({ error }, 'queue'));
   }
 
@@ -57,10 +61,12 @@ export class FilmQueue {
 
   /** Says that the worker is alive: the job's time to expire starts anew. The queue has no call for it. */
   async keepAlive({ job }: FilmTask): Promise<void> {
-    const { rows } = (await this.boss.getDb().executeSql(
-      "update pgboss.job set started_on = now() where name = $1 and id = $2 and state = 'active' returning id",
-      [QUEUE, job],
-    )) as { rows: unknown[] };
+    const { rows } = (await this.boss
+      .getDb()
+      .executeSql(
+        "update pgboss.job set started_on = now() where name = $1 and id = $2 and state = 'active' returning id",
+        [QUEUE, job],
+      )) as { rows: unknown[] };
     if (rows.length === 0) log.warn({ job }, 'job was given to another worker');
   }
 

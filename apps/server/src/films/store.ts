@@ -96,7 +96,9 @@ export class FilmStore {
   }
 
   async material(id: string): Promise<FilmMaterial> {
-    const row = await this.database('films').where({ id }).first<{ material: FilmMaterial }>('material');
+    const row = await this.database('films')
+      .where({ id })
+      .first<{ material: FilmMaterial }>('material');
     return row.material;
   }
 

@@ -35,23 +35,38 @@ function describe(error: unknown): { status: number; code: ProblemCode; detail: 
     return { status: STATUS[error.code], code: error.code, detail: error.message };
   }
   if (error instanceof ValidationError) {
-    return { status: 422, code: 'bad-input', detail: `This request can’t be used: ${error.message}.` };
+    return {
+      status: 422,
+      code: 'bad-input',
+      detail: `This request can’t be used: ${error.message}.`,
+    };
   }
   if (isDatabaseAway(error)) return { status: 503, code: 'unavailable', detail: DATABASE_AWAY };
   const status = (error as { status?: number } | null)?.status;
-  if (status === 413) return { status, code: 'too-large', detail: 'This is too much to take in at once.' };
+  if (status === 413)
+    return { status, code: 'too-large', detail: 'This is too much to take in at once.' };
   if (status !== undefined && status >= 400 && status < 500) {
     return { status, code: 'bad-input', detail: 'This request can’t be read.' };
   }
-  return { status: 500, code: 'unavailable', detail: 'Something went wrong in the studio’s server. Try again.' };
+  return {
+    status: 500,
+    code: 'unavailable',
+    detail: 'Something went wrong in the studio’s server. Try again.',
+  };
 }
 
 /** PostgreSQL's classes for lost connections and shutting down, and what the driver and the pool say. */
 export function isDatabaseAway(error: unknown): boolean {
-  const { code, name, message } = (error ?? {}) as { code?: string; name?: string; message?: string };
+  const { code, name, message } = (error ?? {}) as {
+    code?: string;
+    name?: string;
+    message?: string;
+  };
   return (
     /^(08...|57P0.|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code ?? '') ||
     name === 'KnexTimeoutError' ||
-    /Connection terminated|timeout expired|connection timeout|Timeout acquiring/i.test(message ?? '')
+    /Connection terminated|timeout expired|connection timeout|Timeout acquiring/i.test(
+      message ?? '',
+    )
   );
 }

@@ -32,7 +32,10 @@ export class MediaIntake {
         ...format,
         original: await this.media.writeFile(original, 'application/octet-stream'),
         working: await this.media.writeFile(working, 'audio/wav'),
-        peaks: await this.media.writeBytes(new Uint8Array(peaks.buffer), 'application/octet-stream'),
+        peaks: await this.media.writeBytes(
+          new Uint8Array(peaks.buffer),
+          'application/octet-stream',
+        ),
       };
     });
   }
@@ -65,7 +68,12 @@ async function inFolder<Result>(work: (folder: string) => Promise<Result>): Prom
   }
 }
 
-async function receive(source: Readable, path: string, limit: number, tooLarge: string): Promise<void> {
+async function receive(
+  source: Readable,
+  path: string,
+  limit: number,
+  tooLarge: string,
+): Promise<void> {
   let received = 0;
   await pipeline(
     source,

@@ -68,6 +68,9 @@ function decoded(text: string): string {
   try {
     return decodeURIComponent(text);
   } catch {
-    throw new Problem('bad-input', 'The file’s name in X-File-Name is not percent-encoded as it should be.');
+    throw new Problem(
+      'bad-input',
+      'The file’s name in X-File-Name is not percent-encoded as it should be.',
+    );
   }
 }

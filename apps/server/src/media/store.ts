@@ -44,7 +44,7 @@ export class MediaStore {
 
   /** Bytes from `start` up to, not including, `end`; only the chunks needed are fetched. */
   async *read(hash: string, start: number, end: number): AsyncGenerator<Buffer> {
-    for (let at = start; at < end; ) {
+    for (let at = start; at < end;) {
       const position = Math.floor(at / CHUNK_BYTES);
       const from = at - position * CHUNK_BYTES;
       const length = Math.min(CHUNK_BYTES - from, end - at);
@@ -54,7 +54,8 @@ export class MediaStore {
         [from + 1, length, hash, position],
       );
       const part = rows[0]?.part;
-      if (!part || part.length === 0) throw new Problem('not-found', 'A piece of this file is missing.');
+      if (!part || part.length === 0)
+        throw new Problem('not-found', 'A piece of this file is missing.');
       yield part;
       at += part.length;
     }

@@ -9,7 +9,10 @@ export function trackRoutes(tracks: TrackStore): Router {
   });
   router.get('/tracks/:id', async (request, response) => {
     const body = await tracks.readText(hashFrom(request.params.id));
-    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable').type('json').send(body);
+    response
+      .setHeader('Cache-Control', 'private, max-age=31536000, immutable')
+      .type('json')
+      .send(body);
   });
   return router;
 }

@@ -11,13 +11,22 @@ export class TrackStore {
   async write(text: string): Promise<string> {
     voiceTrackSchema.validateSync(parse(text), { strict: true });
     const id = createHash('sha256').update(text).digest('hex');
-    await this.database('tracks').insert({ id, owner: OWNER, body: text }).onConflict('id').ignore();
+    await this.database('tracks')
+      .insert({ id, owner: OWNER, body: text })
+      .onConflict('id')
+      .ignore();
     return id;
   }
 
   async readText(id: string): Promise<string> {
-    const row = await this.database('tracks').where({ id }).first<{ body: string } | undefined>('body');
-    if (!row) throw new Problem('not-found', 'What was heard in this voice is no longer there. Fit its mouths again.');
+    const row = await this.database('tracks')
+      .where({ id })
+      .first<{ body: string } | undefined>('body');
+    if (!row)
+      throw new Problem(
+        'not-found',
+        'What was heard in this voice is no longer there. Fit its mouths again.',
+      );
     return row.body;
   }
 

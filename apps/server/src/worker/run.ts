@@ -28,4 +28,5 @@ export async function runWorker(databaseUrl: string, signal: AbortSignal): Promi
   await services.database.destroy();
 }
 
-const GIVEN_UP = 'Rendering stopped in the middle again and again, so it was given up. Try a smaller size.';
+const GIVEN_UP =
+  'Rendering stopped in the middle again and again, so it was given up. Try a smaller size.';

@@ -52,8 +52,7 @@ export async function saveDocument<Kind extends DocumentKind>(
     return { saved: true, revision: ((await response.json()) as Document<Kind>).revision };
   }
   const problem = (await response?.json().catch(() => null)) as
-    | (ProblemDocument & { current?: Document<Kind> })
-    | null;
+    (ProblemDocument & { current?: Document<Kind> }) | null;
   if (response?.status === 409 && problem?.current) {
     return { saved: false, current: checked(kind, problem.current) };
   }

@@ -13,7 +13,8 @@ export interface Film {
   readonly createdAt: string;
 }
 
-export const listFilms = (production: string) => getJson<Film[]>(`/productions/${production}/films`);
+export const listFilms = (production: string) =>
+  getJson<Film[]>(`/productions/${production}/films`);
 
 export const orderFilm = (scene: string, settings: FilmSettings) =>
   sendJson<Film>('POST', '/films', { scene, settings });
@@ -33,6 +34,8 @@ export function followFilms(
   const events = new EventSource(`/api/productions/${production}/films/events`);
   events.addEventListener('open', on.opened);
   events.addEventListener('film', ({ data }) => on.film(JSON.parse(String(data)) as Film));
-  events.addEventListener('gone', ({ data }) => on.gone((JSON.parse(String(data)) as { id: string }).id));
+  events.addEventListener('gone', ({ data }) =>
+    on.gone((JSON.parse(String(data)) as { id: string }).id),
+  );
   return () => events.close();
 }

@@ -19,7 +19,10 @@ export async function request(path: string, init?: RequestInit): Promise<Respons
 }
 
 export function problemFrom(status: number, { code, detail }: ProblemDocument): Problem {
-  return new Problem(code ?? 'unavailable', detail ?? `The studio’s server answered with ${status}.`);
+  return new Problem(
+    code ?? 'unavailable',
+    detail ?? `The studio’s server answered with ${status}.`,
+  );
 }
 
 export async function getJson<Result>(path: string, signal?: AbortSignal): Promise<Result> {

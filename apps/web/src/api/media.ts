@@ -12,7 +12,11 @@ export const uploadPicture = upload<Picture>('pictures');
 export const readTrack = (id: string) => getJson<VoiceTrack>(`/tracks/${id}`);
 
 export async function storeTrack(text: string): Promise<void> {
-  await request('/tracks', { method: 'POST', body: text, headers: { 'Content-Type': 'text/plain' } });
+  await request('/tracks', {
+    method: 'POST',
+    body: text,
+    headers: { 'Content-Type': 'text/plain' },
+  });
 }
 
 /** Sends a file with progress, 0 to 1. XMLHttpRequest, since fetch tells nothing of what was sent. */

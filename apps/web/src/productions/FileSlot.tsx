@@ -14,17 +14,35 @@ interface FileSlotProps<Result> {
 }
 
 /** One place to drop a file on, or to choose one for. */
-export function FileSlot<Result>({ slot, icon: Icon, title, hint, onDrop, preview }: FileSlotProps<Result>) {
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true, noKeyboard: true });
+export function FileSlot<Result>({
+  slot,
+  icon: Icon,
+  title,
+  hint,
+  onDrop,
+  preview,
+}: FileSlotProps<Result>) {
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop,
+    noClick: true,
+    noKeyboard: true,
+  });
   const { state } = slot;
   return (
     <section
-      {...getRootProps({ className: `slot ${state.kind} ${isDragActive ? 'over' : ''}`, role: 'group' })}
+      {...getRootProps({
+        className: `slot ${state.kind} ${isDragActive ? 'over' : ''}`,
+        role: 'group',
+      })}
       aria-label={title}
     >
       <input {...getInputProps({ 'aria-label': `${title}, file` })} />
       <h2 className="h6 mb-0">{title}</h2>
-      {state.kind === 'filled' ? preview(state.result) : <Icon size={34} strokeWidth={1.5} aria-hidden />}
+      {state.kind === 'filled' ? (
+        preview(state.result)
+      ) : (
+        <Icon size={34} strokeWidth={1.5} aria-hidden />
+      )}
       {state.kind === 'empty' && <span className="quiet small">{hint}</span>}
       {state.kind === 'filled' && <span className="small text-break">{state.name}</span>}
       {state.kind === 'refused' && (
@@ -34,8 +52,15 @@ export function FileSlot<Result>({ slot, icon: Icon, title, hint, onDrop, previe
       )}
       {state.kind === 'sending' ? (
         <div className="w-100" role="status">
-          <span className="small">{state.share < 1 ? 'Sending' : 'Checking'} {state.name} …</span>
-          <ProgressBar className="my-1" now={100 * state.share} animated={state.share >= 1} aria-label={`Sending ${state.name}`} />
+          <span className="small">
+            {state.share < 1 ? 'Sending' : 'Checking'} {state.name} …
+          </span>
+          <ProgressBar
+            className="my-1"
+            now={100 * state.share}
+            animated={state.share >= 1}
+            aria-label={`Sending ${state.name}`}
+          />
           <Button size="sm" variant="quiet" onClick={slot.cancel}>
             Cancel
           </Button>

@@ -12,7 +12,11 @@ import { ScenePoster } from './ScenePoster';
 
 /** All productions. */
 export function HomePage() {
-  const { data, error, isPending, refetch } = useQuery({ queryKey: ['productions'], queryFn: listProductions, staleTime: 0 });
+  const { data, error, isPending, refetch } = useQuery({
+    queryKey: ['productions'],
+    queryFn: listProductions,
+    staleTime: 0,
+  });
   const [leaving, setLeaving] = useState<ProductionSummary | null>(null);
   return (
     <div className="page">
@@ -32,11 +36,17 @@ export function HomePage() {
             </div>
             {isPending && <Spinner role="status" aria-label="Loading" />}
             {data?.length === 0 && (
-              <p className="quiet">Nothing here yet. Bring two drawings and a voice, and they talk within a minute.</p>
+              <p className="quiet">
+                Nothing here yet. Bring two drawings and a voice, and they talk within a minute.
+              </p>
             )}
             <div className="production-grid">
               {data?.map((production) => (
-                <ProductionCard key={production.id} production={production} onDelete={() => setLeaving(production)} />
+                <ProductionCard
+                  key={production.id}
+                  production={production}
+                  onDelete={() => setLeaving(production)}
+                />
               ))}
             </div>
           </div>
@@ -47,14 +57,22 @@ export function HomePage() {
   );
 }
 
-function ProductionCard({ production, onDelete }: { production: ProductionSummary; onDelete: () => void }) {
+function ProductionCard({
+  production,
+  onDelete,
+}: {
+  production: ProductionSummary;
+  onDelete: () => void;
+}) {
   const [scene] = production.scenes;
   return (
     <article className="production-card">
       {scene && <ScenePoster id={scene.id} />}
       <div className="caption">
         <div className="min-w-0 flex-fill">
-          <h2 className="h6 mb-0">{scene ? <Link to={`/scenes/${scene.id}`}>{production.name}</Link> : production.name}</h2>
+          <h2 className="h6 mb-0">
+            {scene ? <Link to={`/scenes/${scene.id}`}>{production.name}</Link> : production.name}
+          </h2>
           <span className="quiet small">
             {scene?.name} · saved {new Date(production.savedAt).toLocaleString()}
           </span>
@@ -65,7 +83,13 @@ function ProductionCard({ production, onDelete }: { production: ProductionSummar
   );
 }
 
-function DeleteDialog({ production, onClose }: { production: ProductionSummary; onClose: () => void }) {
+function DeleteDialog({
+  production,
+  onClose,
+}: {
+  production: ProductionSummary;
+  onClose: () => void;
+}) {
   const client = useQueryClient();
   const deletion = useMutation({
     mutationFn: () => deleteProduction(production.id),
@@ -83,7 +107,9 @@ function DeleteDialog({ production, onClose }: { production: ProductionSummary; 
       </Modal.Header>
       <Modal.Body>
         Its characters, scenes and earlier versions go with it. This can’t be undone.
-        {deletion.error && <p className="text-danger-emphasis mt-2 mb-0">{sentenceOf(deletion.error)}</p>}
+        {deletion.error && (
+          <p className="text-danger-emphasis mt-2 mb-0">{sentenceOf(deletion.error)}</p>
+        )}
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={onClose}>

@@ -17,7 +17,11 @@ const PICTURES = 'PNG, JPEG, WebP or SVG';
 /** Two drawings and a voice become a production. */
 export function NewProductionPage() {
   const navigate = useNavigate();
-  const slots = { closed: useSlot(uploadPicture), open: useSlot(uploadPicture), voice: useSlot(uploadVoice) };
+  const slots = {
+    closed: useSlot(uploadPicture),
+    open: useSlot(uploadPicture),
+    voice: useSlot(uploadVoice),
+  };
   const { closed, open, voice } = slots;
   const [name, setName] = useState<string | null>(null);
   const [making, setMaking] = useState<number | null>(null);
@@ -30,11 +34,16 @@ export function NewProductionPage() {
     setFailure(null);
     const [only] = files;
     if (only && files.length === 1) return void slots[slot].take(only);
-    const filled = new Set((Object.keys(slots) as SlotName[]).filter((key) => slots[key].state.kind === 'filled'));
+    const filled = new Set(
+      (Object.keys(slots) as SlotName[]).filter((key) => slots[key].state.kind === 'filled'),
+    );
     const assigned = assignFiles(files, filled);
-    for (const [key, file] of Object.entries(assigned.slots)) void slots[key as SlotName].take(file);
+    for (const [key, file] of Object.entries(assigned.slots))
+      void slots[key as SlotName].take(file);
     if (assigned.leftOver.length > 0) {
-      setFailure(`Not used: ${assigned.leftOver.map((file) => file.name).join(', ')}. Two pictures and one voice are enough.`);
+      setFailure(
+        `Not used: ${assigned.leftOver.map((file) => file.name).join(', ')}. Two pictures and one voice are enough.`,
+      );
     }
   };
   const swap = () => {
@@ -42,18 +51,34 @@ export function NewProductionPage() {
     open.setState(closed.state);
   };
 
-  const ready = closed.state.kind === 'filled' && open.state.kind === 'filled' && voice.state.kind === 'filled';
-  const shownName = name ?? (voice.state.kind === 'filled' ? nameWithoutEnding(voice.state.name) : '');
+  const ready =
+    closed.state.kind === 'filled' && open.state.kind === 'filled' && voice.state.kind === 'filled';
+  const shownName =
+    name ?? (voice.state.kind === 'filled' ? nameWithoutEnding(voice.state.name) : '');
 
   const make = async () => {
-    if (closed.state.kind !== 'filled' || open.state.kind !== 'filled' || voice.state.kind !== 'filled') return;
+    if (
+      closed.state.kind !== 'filled' ||
+      open.state.kind !== 'filled' ||
+      voice.state.kind !== 'filled'
+    )
+      return;
     setFailure(null);
     setMaking(0);
     control.current = new AbortController();
     try {
       productionSchema.validateSync({ schemaVersion: 1, name: shownName });
-      const parts = { closed: closed.state.result, open: open.state.result, voice: voice.state.result };
-      const scene = await makeProduction(shownName.trim(), parts, setMaking, control.current.signal);
+      const parts = {
+        closed: closed.state.result,
+        open: open.state.result,
+        voice: voice.state.result,
+      };
+      const scene = await makeProduction(
+        shownName.trim(),
+        parts,
+        setMaking,
+        control.current.signal,
+      );
       await navigate(`/scenes/${scene}`);
     } catch (error) {
       if (!(error instanceof Problem && error.code === 'cancelled')) setFailure(sentenceOf(error));
@@ -69,8 +94,22 @@ export function NewProductionPage() {
         <div className="page-column">
           <p className="h5 fw-normal mb-4">Drop two drawings and a voice. They talk right away.</p>
           <div className="slots mb-2">
-            <FileSlot slot={closed} icon={Meh} title="Mouth closed" hint={PICTURES} onDrop={drop('closed')} preview={PictureOf} />
-            <FileSlot slot={open} icon={Smile} title="Mouth open" hint={PICTURES} onDrop={drop('open')} preview={PictureOf} />
+            <FileSlot
+              slot={closed}
+              icon={Meh}
+              title="Mouth closed"
+              hint={PICTURES}
+              onDrop={drop('closed')}
+              preview={PictureOf}
+            />
+            <FileSlot
+              slot={open}
+              icon={Smile}
+              title="Mouth open"
+              hint={PICTURES}
+              onDrop={drop('open')}
+              preview={PictureOf}
+            />
             <FileSlot
               slot={voice}
               icon={AudioLines}
@@ -79,7 +118,12 @@ export function NewProductionPage() {
               onDrop={drop('voice')}
               preview={({ working, duration }) => (
                 <>
-                  <audio controls src={mediaUrl(working)} className="w-100" aria-label="The voice" />
+                  <audio
+                    controls
+                    src={mediaUrl(working)}
+                    className="w-100"
+                    aria-label="The voice"
+                  />
                   <span className="small figures">{duration.toFixed(1)} s</span>
                 </>
               )}
@@ -102,9 +146,17 @@ export function NewProductionPage() {
               void make();
             }}
           >
-            <Form.Group controlId="production-name" className="flex-fill" style={{ maxWidth: '26rem' }}>
+            <Form.Group
+              controlId="production-name"
+              className="flex-fill"
+              style={{ maxWidth: '26rem' }}
+            >
               <Form.Label>Name</Form.Label>
-              <Form.Control value={shownName} maxLength={200} onChange={({ target }) => setName(target.value)} />
+              <Form.Control
+                value={shownName}
+                maxLength={200}
+                onChange={({ target }) => setName(target.value)}
+              />
             </Form.Group>
             <Button type="submit" size="lg" disabled={!ready || making !== null}>
               Make it talk
@@ -113,7 +165,11 @@ export function NewProductionPage() {
           {making !== null && (
             <div className="mt-3 d-flex align-items-center gap-3" role="status">
               <span className="text-nowrap">Listening to the voice …</span>
-              <ProgressBar className="flex-fill" now={100 * making} aria-label="Listening to the voice" />
+              <ProgressBar
+                className="flex-fill"
+                now={100 * making}
+                aria-label="Listening to the voice"
+              />
               <Button variant="quiet" size="sm" onClick={() => control.current?.abort()}>
                 Cancel
               </Button>

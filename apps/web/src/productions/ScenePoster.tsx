@@ -12,7 +12,11 @@ const MOMENT = 0.5;
 
 /** A picture of a scene, painted as the stage would. */
 export function ScenePoster({ id }: { id: string }) {
-  const { data } = useQuery({ queryKey: ['poster', id], queryFn: () => readDocumentById('scene', id), staleTime: 0 });
+  const { data } = useQuery({
+    queryKey: ['poster', id],
+    queryFn: () => readDocumentById('scene', id),
+    staleTime: 0,
+  });
   return data ? <PaintedPoster scene={data.body} /> : <canvas className="poster" aria-hidden />;
 }
 

@@ -29,7 +29,8 @@ export function assignFiles(
     return false;
   });
   for (const file of unnamed) {
-    const order: readonly SlotName[] = filled.has('closed') && !filled.has('open') ? ['open', 'closed'] : ['closed', 'open'];
+    const order: readonly SlotName[] =
+      filled.has('closed') && !filled.has('open') ? ['open', 'closed'] : ['closed', 'open'];
     const slot = order.find((name) => !slots[name]);
     if (slot) slots[slot] = file;
     else leftOver.push(file);

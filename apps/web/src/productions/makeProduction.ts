@@ -18,7 +18,11 @@ export async function makeProduction(
   const url = new URL(mediaUrl(parts.voice.working), location.href).href;
   const heard = await hearVoice(url, onProgress, signal);
   await storeTrack(heard.text);
-  const ids = { production: crypto.randomUUID(), character: crypto.randomUUID(), scene: crypto.randomUUID() };
+  const ids = {
+    production: crypto.randomUUID(),
+    character: crypto.randomUUID(),
+    scene: crypto.randomUUID(),
+  };
   const character = characterFromTwoDrawings(name, parts.closed, parts.open);
   const starter = starterScene({
     name: nameWithoutEnding(parts.voice.name),

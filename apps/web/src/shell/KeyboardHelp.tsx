@@ -38,8 +38,8 @@ export function KeyboardHelp({ show, onHide }: { show: boolean; onHide: () => vo
           ))}
         </dl>
         <p className="quiet mb-0 mt-3">
-          On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift
-          loops a stretch, and the edges of mouths can be dragged.
+          On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag
+          with Shift loops a stretch, and the edges of mouths can be dragged.
         </p>
       </Modal.Body>
     </Modal>

@@ -8,7 +8,8 @@ interface ThemeState {
   toggle(): void;
 }
 
-const preferred = (): Theme => (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
+const preferred = (): Theme =>
+  matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
 
 /** Light or dark surroundings: what the system prefers until someone chooses. */
 export const useTheme = create<ThemeState>()(
@@ -21,6 +22,7 @@ export const useTheme = create<ThemeState>()(
   ),
 );
 
-const show = ({ theme }: ThemeState) => document.documentElement.setAttribute('data-bs-theme', theme);
+const show = ({ theme }: ThemeState) =>
+  document.documentElement.setAttribute('data-bs-theme', theme);
 show(useTheme.getState());
 useTheme.subscribe(show);

@@ -36,7 +36,8 @@ export function ScenePage() {
         {opened.error ? (
           <Notice title="This scene can’t be opened" onRetry={() => void opened.refetch()}>
             {sentenceOf(opened.error)}
-            {isAway(opened.error) && ' It is tried again every few seconds. Work not yet saved is safe in this browser.'}
+            {isAway(opened.error) &&
+              ' It is tried again every few seconds. Work not yet saved is safe in this browser.'}
           </Notice>
         ) : (
           <div className="notice-page">

@@ -40,7 +40,12 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
   const material = useSceneMaterial(scene, heard);
   const voices = useMemo(
-    () => scene.lines.map(({ start, voice }) => ({ url: mediaUrl(voice.working), start, duration: voice.duration })),
+    () =>
+      scene.lines.map(({ start, voice }) => ({
+        url: mediaUrl(voice.working),
+        start,
+        duration: voice.duration,
+      })),
     [scene.lines],
   );
   const [transport] = useState(() => new Transport(scene.length, voices));
@@ -127,8 +132,20 @@ function Workplace({
     <div className="studio">
       <TopBar title={title}>
         <SaveState />
-        <IconButton icon={Undo2} label="Undo" shortcut="Ctrl Z" disabled={undoSteps === 0} onClick={() => temporal.getState().undo()} />
-        <IconButton icon={Redo2} label="Redo" shortcut="Ctrl Y" disabled={redoSteps === 0} onClick={() => temporal.getState().redo()} />
+        <IconButton
+          icon={Undo2}
+          label="Undo"
+          shortcut="Ctrl Z"
+          disabled={undoSteps === 0}
+          onClick={() => temporal.getState().undo()}
+        />
+        <IconButton
+          icon={Redo2}
+          label="Redo"
+          shortcut="Ctrl Y"
+          disabled={redoSteps === 0}
+          onClick={() => temporal.getState().redo()}
+        />
         <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
         <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
         <Button size="sm" onClick={() => setDialog('film')}>

@@ -32,7 +32,9 @@ export function createSceneStore(scene: Scene) {
           set(({ scene: before }) => ({
             scene: {
               ...before,
-              lines: before.lines.map((line) => (line.id === id ? { ...line, ...change(line) } : line)),
+              lines: before.lines.map((line) =>
+                line.id === id ? { ...line, ...change(line) } : line,
+              ),
             },
           }));
         return {

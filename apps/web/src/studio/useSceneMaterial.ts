@@ -45,14 +45,24 @@ export function useSceneMaterial(
   const peakQueries = useQueries({
     queries: peakIds.map((hash) => ({
       queryKey: ['peaks', hash],
-      queryFn: async () => new PeakPyramid(new Int8Array(await (await request(`/media/${hash}`)).arrayBuffer())),
+      queryFn: async () =>
+        new PeakPyramid(new Int8Array(await (await request(`/media/${hash}`)).arrayBuffer())),
       staleTime: Infinity,
     })),
   });
 
-  const characters = useLookup(characterIds, characterQueries.map(({ data }) => data?.body));
-  const tracks = useLookup(trackIds, trackQueries.map(({ data }, index) => data ?? heard.get(trackIds[index]!)));
-  const peaks = useLookup(peakIds, peakQueries.map(({ data }) => data));
+  const characters = useLookup(
+    characterIds,
+    characterQueries.map(({ data }) => data?.body),
+  );
+  const tracks = useLookup(
+    trackIds,
+    trackQueries.map(({ data }, index) => data ?? heard.get(trackIds[index]!)),
+  );
+  const peaks = useLookup(
+    peakIds,
+    peakQueries.map(({ data }) => data),
+  );
 
   const drawings = useMemo(() => {
     if (characters.size < characterIds.length) return null;
@@ -83,21 +93,27 @@ export function useSceneMaterial(
 }
 
 /** A map from ids to what is known of them, the same object as long as nothing changes. */
-function useLookup<Value>(ids: readonly string[], values: readonly (Value | undefined)[]): ReadonlyMap<string, Value> {
+function useLookup<Value>(
+  ids: readonly string[],
+  values: readonly (Value | undefined)[],
+): ReadonlyMap<string, Value> {
   const key = ids.join(' ');
   const stable = useStableArray(values);
   return useMemo(() => {
     const names = key === '' ? [] : key.split(' ');
-    return new Map(names.flatMap((id, index) => {
-      const value = stable[index];
-      return value === undefined ? [] : [[id, value] as const];
-    }));
+    return new Map(
+      names.flatMap((id, index) => {
+        const value = stable[index];
+        return value === undefined ? [] : [[id, value] as const];
+      }),
+    );
   }, [key, stable]);
 }
 
 function useStableArray<Value>(values: readonly Value[]): readonly Value[] {
   const [kept, keep] = useState(values);
-  const same = kept.length === values.length && kept.every((value, index) => value === values[index]);
+  const same =
+    kept.length === values.length && kept.every((value, index) => value === values[index]);
   if (same) return kept;
   keep(values);
   return values;

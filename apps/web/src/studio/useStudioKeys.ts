@@ -46,12 +46,36 @@ export function useStudioKeys(
   useHotkeys('right', () => chooseNext(1), options);
   useHotkeys('enter', chooseHere, { ...options, ignoreEventWhen: onControl });
   useHotkeys('escape', () => store.getState().choose(null));
-  useHotkeys('shift+left', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', -1)), options);
-  useHotkeys('shift+right', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', 1)), options);
-  useHotkeys('alt+left', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', -1)), options);
-  useHotkeys('alt+right', withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', 1)), options);
-  useHotkeys('delete, backspace', withMouth((mouth) => mouthEdits.rest(store, mouth)), options);
-  useHotkeys('r', withMouth((mouth) => mouthEdits.backToFitted(store, mouth)), options);
+  useHotkeys(
+    'shift+left',
+    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', -1)),
+    options,
+  );
+  useHotkeys(
+    'shift+right',
+    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', 1)),
+    options,
+  );
+  useHotkeys(
+    'alt+left',
+    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', -1)),
+    options,
+  );
+  useHotkeys(
+    'alt+right',
+    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', 1)),
+    options,
+  );
+  useHotkeys(
+    'delete, backspace',
+    withMouth((mouth) => mouthEdits.rest(store, mouth)),
+    options,
+  );
+  useHotkeys(
+    'r',
+    withMouth((mouth) => mouthEdits.backToFitted(store, mouth)),
+    options,
+  );
   useHotkeys(
     DIGITS,
     (event) => {
@@ -72,5 +96,7 @@ export function useStudioKeys(
 
 /** Enter on a button or link is that control's own. */
 function onControl({ target }: KeyboardEvent): boolean {
-  return target instanceof HTMLElement && target.closest('button, a, input, textarea, select') !== null;
+  return (
+    target instanceof HTMLElement && target.closest('button, a, input, textarea, select') !== null
+  );
 }

@@ -27,14 +27,21 @@ export async function openVoice(url: string): Promise<VoiceReader> {
       const first = Math.max(0, Math.round(start * sampleRate));
       const last = Math.min(frames, Math.round(end * sampleRate));
       if (last <= first) return { sampleRate, channels, samples: new Int16Array(0) };
-      const bytes = await fetchRange(url, dataStart + first * frameBytes, dataStart + last * frameBytes);
+      const bytes = await fetchRange(
+        url,
+        dataStart + first * frameBytes,
+        dataStart + last * frameBytes,
+      );
       return { sampleRate, channels, samples: new Int16Array(bytes) };
     },
   };
 }
 
 async function fetchRange(url: string, start: number, end: number): Promise<ArrayBuffer> {
-  const response = await fetch(url, { headers: { Range: `bytes=${start}-${end - 1}` } }).catch(() => null);
-  if (!response?.ok) throw new Problem('unavailable', 'The voice can’t be read from the studio’s server just now.');
+  const response = await fetch(url, { headers: { Range: `bytes=${start}-${end - 1}` } }).catch(
+    () => null,
+  );
+  if (!response?.ok)
+    throw new Problem('unavailable', 'The voice can’t be read from the studio’s server just now.');
   return response.arrayBuffer();
 }

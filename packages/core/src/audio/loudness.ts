@@ -75,7 +75,8 @@ export class LoudnessMeter {
   }
 
   private dropMeasured(): void {
-    const nextStart = this.centreOf(this.decibels.length) + (this.windowLength >> 1) - this.windowLength;
+    const nextStart =
+      this.centreOf(this.decibels.length) + (this.windowLength >> 1) - this.windowLength;
     const drop = Math.min(this.pendingLength, Math.max(0, nextStart - this.pendingStart));
     this.pending.copyWithin(0, drop, this.pendingLength);
     this.pendingStart += drop;

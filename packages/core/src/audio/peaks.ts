@@ -46,7 +46,7 @@ export class PeakPyramid {
 
   constructor(peaks: Int8Array) {
     this.levels = [peaks];
-    for (let level = peaks; level.length > 8; ) {
+    for (let level = peaks; level.length > 8;) {
       level = halve(level);
       this.levels.push(level);
     }

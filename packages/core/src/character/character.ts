@@ -46,7 +46,11 @@ const shape = object({
   height: number().required().positive(),
   drawings: recordOf(drawingSchema),
   parts: array(
-    object({ id: string().required(), name: string().required(), drawing: string().defined().nullable() }),
+    object({
+      id: string().required(),
+      name: string().required(),
+      drawing: string().defined().nullable(),
+    }),
   )
     .required()
     .min(1),

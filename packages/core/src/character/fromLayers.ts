@@ -36,7 +36,11 @@ export function characterFromLayers(name: string, artwork: StoredArtwork): Chara
     if (layer.name === MOUTH_LAYER) {
       const chart = layer.children.map((child) => chartEntry(child, keep(child)));
       const rest = chart.find(({ viseme }) => viseme === 0) ?? chart[0];
-      if (!rest) throw new Problem('bad-input', 'The group “mouth” is empty: draw at least one mouth in it.');
+      if (!rest)
+        throw new Problem(
+          'bad-input',
+          'The group “mouth” is empty: draw at least one mouth in it.',
+        );
       parts.push({ id, name: layer.name, drawing: rest.drawing });
       mouth = {
         part: id,
@@ -52,14 +56,21 @@ export function characterFromLayers(name: string, artwork: StoredArtwork): Chara
     } else if (layer.name === EYES_LAYER) {
       const keys = layer.children.map((child) => [child.name, keep(child)] as const);
       const closed = keys.find(([childName]) => childName === CLOSED_LIDS_LAYER)?.[1];
-      parts.push({ id, name: layer.name, drawing: keys.find(([, key]) => key !== closed)?.[1] ?? null });
+      parts.push({
+        id,
+        name: layer.name,
+        drawing: keys.find(([, key]) => key !== closed)?.[1] ?? null,
+      });
       if (closed) lids = { part: id, closed };
     } else {
       parts.push({ id, name: layer.name, drawing: keep(layer) });
     }
   }
   if (!mouth) {
-    throw new Problem('bad-input', 'This artwork has no group named “mouth”, so nothing in it can speak.');
+    throw new Problem(
+      'bad-input',
+      'This artwork has no group named “mouth”, so nothing in it can speak.',
+    );
   }
   const { width, height } = artwork;
   return { schemaVersion: CHARACTER_VERSION, name, width, height, drawings, parts, mouth, lids };
@@ -69,7 +80,10 @@ function chartEntry(layer: Layer, drawing: string) {
   const viseme = VISEME_BY_LAYER[layer.name];
   if (viseme === undefined) {
     const known = Object.keys(VISEME_BY_LAYER).join(', ');
-    throw new Problem('bad-input', `The mouth drawing “${layer.name}” has no known sound. Use one of: ${known}.`);
+    throw new Problem(
+      'bad-input',
+      `The mouth drawing “${layer.name}” has no known sound. Use one of: ${known}.`,
+    );
   }
   return { drawing, viseme, label: viseme === 0 ? 'rest' : VISEME_NAMES[viseme] };
 }

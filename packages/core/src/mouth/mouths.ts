@@ -47,7 +47,7 @@ export function layMouths(
   const mouths: HeldDrawing[] = [];
   for (let index = 0; index < cells; index++) {
     const start = index * cell;
-    const end = Math.min(duration, start + cell);
+    const end = index === cells - 1 ? duration : (index + 1) * cell;
     append(mouths, {
       start,
       end,
@@ -79,7 +79,8 @@ export function withCorrections(
     for (; next < corrections.length && corrections[next]!.start < end; next++) {
       const correction = corrections[next]!;
       if (correction.end <= at) continue;
-      if (correction.start > at) pieces.push({ start: at, end: correction.start, drawing, byHand: false });
+      if (correction.start > at)
+        pieces.push({ start: at, end: correction.start, drawing, byHand: false });
       at = Math.max(at, correction.end);
     }
     if (at < end) pieces.push({ start: at, end, drawing, byHand: false });

@@ -33,7 +33,10 @@ export function readDocument<Kind extends DocumentKind>(
   const { version, schema } = SCHEMAS[kind];
   const found = (body as { schemaVersion?: unknown } | null)?.schemaVersion;
   if (typeof found === 'number' && found > version) {
-    throw new Problem('bad-input', `This ${kind} was saved by a newer Cruvo. Update Cruvo to open it.`);
+    throw new Problem(
+      'bad-input',
+      `This ${kind} was saved by a newer Cruvo. Update Cruvo to open it.`,
+    );
   }
   try {
     return schema.validateSync(body, { strict: true }) as DocumentBodies[Kind];

@@ -20,7 +20,9 @@ export function evaluate({ scene, members }: PreparedScene, time: number): Frame
 }
 
 function operationsFor(prepared: PreparedMember, time: number): DrawOperation[] {
-  return operationsOf(prepared.character, placeOf(prepared), (part) => drawingOf(prepared, part, time));
+  return operationsOf(prepared.character, placeOf(prepared), (part) =>
+    drawingOf(prepared, part, time),
+  );
 }
 
 /**
@@ -42,7 +44,11 @@ export function operationsOf(
 }
 
 /** The drawing that a part is made to show at a time; null where nothing moves it. */
-function drawingOf({ character, lines, blinks }: PreparedMember, part: string, time: number): string | null {
+function drawingOf(
+  { character, lines, blinks }: PreparedMember,
+  part: string,
+  time: number,
+): string | null {
   if (part === character.mouth.part) {
     for (const { line, mouths } of lines) {
       const index = mouthIndexAt(mouths, time - line.start);
@@ -50,7 +56,10 @@ function drawingOf({ character, lines, blinks }: PreparedMember, part: string, t
     }
     return character.mouth.chart.rest;
   }
-  if (part === character.lids?.part && blinks.some(({ start, end }) => time >= start && time < end)) {
+  if (
+    part === character.lids?.part &&
+    blinks.some(({ start, end }) => time >= start && time < end)
+  ) {
     return character.lids.closed;
   }
   return null;

@@ -61,12 +61,21 @@ function prepareLine(
   tracks: SceneMaterial['tracks'],
 ): PreparedLine {
   const track = line.track === null ? undefined : tracks.get(line.track);
-  const known = line.corrections.filter(({ drawing }) => Object.hasOwn(character.drawings, drawing));
-  const fitted = track ? fittedMouths(line, track, character, scene) : restingMouths(line, character);
+  const known = line.corrections.filter(({ drawing }) =>
+    Object.hasOwn(character.drawings, drawing),
+  );
+  const fitted = track
+    ? fittedMouths(line, track, character, scene)
+    : restingMouths(line, character);
   return { line, mouths: withCorrections(fitted, known) };
 }
 
-function fittedMouths(line: Line, track: VoiceTrack, character: Character, scene: Scene): HeldDrawing[] {
+function fittedMouths(
+  line: Line,
+  track: VoiceTrack,
+  character: Character,
+  scene: Scene,
+): HeldDrawing[] {
   return layMouths(articulate(track, line.fit), character.mouth.chart, {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),

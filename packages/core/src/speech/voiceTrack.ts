@@ -50,9 +50,13 @@ export const voiceTrackSchema: Schema<VoiceTrack> = object({
     }),
   )
     .required()
-    .test('touching', 'sounds must touch each other and cover the whole recording', function (sounds) {
-      return touchEachOther(sounds, (this.parent as VoiceTrack).duration);
-    }),
+    .test(
+      'touching',
+      'sounds must touch each other and cover the whole recording',
+      function (sounds) {
+        return touchEachOther(sounds, (this.parent as VoiceTrack).duration);
+      },
+    ),
   loudness: object({
     rate: number().required().positive(),
     // One test for the whole array: an hour has 360,000 values.

@@ -1,4 +1,11 @@
-import { createCanvas, loadImage, Path2D, type Canvas, type CanvasGradient, type Image } from '@napi-rs/canvas';
+import {
+  createCanvas,
+  loadImage,
+  Path2D,
+  type Canvas,
+  type CanvasGradient,
+  type Image,
+} from '@napi-rs/canvas';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Drawing } from '@cruvo/core/character';
 import type { PreparedScene } from '@cruvo/core/scene';
@@ -35,7 +42,10 @@ export async function loadGallery(
 }
 
 /** A canvas on the server and the painter that paints on it. */
-export function nodeSurface(width: number, height: number): { canvas: Canvas; painter: NodePainter } {
+export function nodeSurface(
+  width: number,
+  height: number,
+): { canvas: Canvas; painter: NodePainter } {
   const canvas = createCanvas(width, height);
   const context = canvas.getContext('2d') as unknown as PaintContext<Image, Path2D, CanvasGradient>;
   return { canvas, painter: new Painter({ context, outline: (path) => new Path2D(path) }) };

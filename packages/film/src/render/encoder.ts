@@ -73,7 +73,10 @@ export class FilmEncoder {
     if (this.options.signal?.aborted) return cancelled();
     if (/No space left on device/i.test(this.complaints)) return diskFull();
     const reason = this.complaints.trim().split('\n').at(-1) ?? '';
-    return new Problem('unavailable', `The film could not be encoded: ${reason || 'the encoder stopped'}.`);
+    return new Problem(
+      'unavailable',
+      `The film could not be encoded: ${reason || 'the encoder stopped'}.`,
+    );
   }
 }
 
@@ -93,7 +96,16 @@ function argumentsFor({ settings, sounds, length, output }: EncoderOptions): str
 /** Shared with the measurement of how fast ffmpeg alone is. */
 export const VIDEO_CODING = [
   ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-profile:v', 'high'],
-  ...['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'],
+  ...[
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-color_range',
+    'tv',
+  ],
 ];
 
 /** From the RGB of the screen to the colour planes of high-definition film (ITU-R BT.709). */

@@ -4,7 +4,16 @@ import { Problem } from '@cruvo/core/problem';
 const MOST_ELEMENTS = 100_000;
 const DEEPEST = 200;
 /** Elements that run, fetch or embed something. */
-const FORBIDDEN_ELEMENTS = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'audio', 'video', 'handler']);
+const FORBIDDEN_ELEMENTS = new Set([
+  'script',
+  'foreignobject',
+  'iframe',
+  'object',
+  'embed',
+  'audio',
+  'video',
+  'handler',
+]);
 
 /**
  * Checks that SVG text is only a picture: no scripts, no references out of the file, no entities.
@@ -22,7 +31,8 @@ export function checkSvg(text: string, name: string): void {
   const parser = new SaxesParser({ fragment: false });
   parser.on('error', () => refuse('is not a well-formed SVG: it can’t be read to its end.'));
   parser.on('doctype', (doctype) => {
-    if (/<!ENTITY/i.test(doctype)) refuse('defines entities, which can blow up without limit. Export it as plain SVG.');
+    if (/<!ENTITY/i.test(doctype))
+      refuse('defines entities, which can blow up without limit. Export it as plain SVG.');
   });
   parser.on('opentag', (tag) => {
     const local = tag.name.replace(/^.*:/, '').toLowerCase();
@@ -30,11 +40,14 @@ export function checkSvg(text: string, name: string): void {
     if (++elements > MOST_ELEMENTS) refuse(`has more than ${MOST_ELEMENTS} elements. Simplify it.`);
     if (++depth > DEEPEST) refuse(`nests groups more than ${DEEPEST} deep. Simplify it.`);
     if (FORBIDDEN_ELEMENTS.has(local)) {
-      refuse(`contains a <${local}>, and Cruvo takes only pictures. Export it as plain SVG, without scripts.`);
+      refuse(
+        `contains a <${local}>, and Cruvo takes only pictures. Export it as plain SVG, without scripts.`,
+      );
     }
     for (const [attribute, value] of Object.entries(tag.attributes as Record<string, string>)) {
       const key = attribute.replace(/^.*:/, '').toLowerCase();
-      if (key.startsWith('on')) refuse('contains a script. Export it as plain SVG, without scripts.');
+      if (key.startsWith('on'))
+        refuse('contains a script. Export it as plain SVG, without scripts.');
       if ((key === 'href' || key === 'src') && pointsOutside(value)) refuse(outsideReason(value));
       const url = urlOutside(value);
       if (key !== 'href' && url) refuse(outsideReason(url));

@@ -32,10 +32,17 @@ export async function workingPicture(path: string, name: string): Promise<Workin
   const { size } = await stat(path);
   if (size === 0) throw new Problem('bad-input', `“${name}” is empty. Export the picture again.`);
   if (size > LARGEST_FILE) {
-    throw new Problem('too-large', `“${name}” is ${Math.round(size / 1e6)} MB; a picture can be up to ${LARGEST_FILE / 1e6} MB.`);
+    throw new Problem(
+      'too-large',
+      `“${name}” is ${Math.round(size / 1e6)} MB; a picture can be up to ${LARGEST_FILE / 1e6} MB.`,
+    );
   }
   if (await looksLikeXml(path)) {
-    if (size > LARGEST_SVG) throw new Problem('too-large', `“${name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`);
+    if (size > LARGEST_SVG)
+      throw new Problem(
+        'too-large',
+        `“${name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`,
+      );
     checkSvg(await readFile(path, 'utf8'), name);
   }
   const metadata = await readMetadata(path, name);
@@ -70,24 +77,40 @@ async function toPng(picture: Sharp, name: string): Promise<WorkingPicture> {
   try {
     const { data, info } = await picture
       .rotate()
-      .resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside', withoutEnlargement: true })
+      .resize({
+        width: WORKING_SIDE,
+        height: WORKING_SIDE,
+        fit: 'inside',
+        withoutEnlargement: true,
+      })
       .toColourspace('srgb')
       .ensureAlpha()
       .png({ compressionLevel: 6 })
       .toBuffer({ resolveWithObject: true });
     return { png: data, width: info.width, height: info.height };
   } catch {
-    throw new Problem('bad-input', `“${name}” is damaged or cut off. Export or copy the picture again.`);
+    throw new Problem(
+      'bad-input',
+      `“${name}” is damaged or cut off. Export or copy the picture again.`,
+    );
   }
 }
 
 function unreadable(name: string): Problem {
-  return new Problem('bad-input', `“${name}” is not a picture that Cruvo can read. Use a PNG, JPEG, WebP or SVG file.`);
+  return new Problem(
+    'bad-input',
+    `“${name}” is not a picture that Cruvo can read. Use a PNG, JPEG, WebP or SVG file.`,
+  );
 }
 
 async function looksLikeXml(path: string): Promise<boolean> {
   const file = await openFile(path, 'r');
   const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
   await file.close();
-  return /^[\s\uFEFF]*</.test(buffer.subarray(0, bytesRead).toString('utf8').replace(/^\uFEFF/, ''));
+  return /^[\s\uFEFF]*</.test(
+    buffer
+      .subarray(0, bytesRead)
+      .toString('utf8')
+      .replace(/^\uFEFF/, ''),
+  );
 }

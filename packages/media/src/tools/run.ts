@@ -28,7 +28,10 @@ export function run(program: string, args: readonly string[]): Promise<Finished>
 /** A sentence for a program that isn't installed; any other error as it is. */
 export function asMissingTool(program: string, error: Error): Error {
   if ((error as NodeJS.ErrnoException).code !== 'ENOENT') return error;
-  return new Problem('unavailable', `The program “${program}” is missing. Install it (Debian package ffmpeg) and try again.`);
+  return new Problem(
+    'unavailable',
+    `The program “${program}” is missing. Install it (Debian package ffmpeg) and try again.`,
+  );
 }
 
 /** A sentence for a full disk; any other error as it is. */
@@ -38,5 +41,8 @@ export function asFullDisk(error: unknown): unknown {
 }
 
 export function diskFull(): Problem {
-  return new Problem('no-space', 'The disk is full, so nothing was written. Make room and try again.');
+  return new Problem(
+    'no-space',
+    'The disk is full, so nothing was written. Make room and try again.',
+  );
 }

@@ -41,7 +41,9 @@ export async function decodeVoice(
     { stdio: ['ignore', 'pipe', 'ignore'], ...(signal ? { signal } : {}) },
   );
   const ended = new Promise<number | null>((resolve, reject) => {
-    decoder.on('error', (error) => reject(signal?.aborted ? cancelled() : asMissingTool('ffmpeg', error)));
+    decoder.on('error', (error) =>
+      reject(signal?.aborted ? cancelled() : asMissingTool('ffmpeg', error)),
+    );
     decoder.on('close', resolve);
   });
   // Waited for below; until then a failure to start must not count as unhandled.
@@ -58,7 +60,8 @@ export async function decodeVoice(
     decoder.kill('SIGKILL');
   }
   await ended;
-  if (frames === 0) throw new Problem('bad-input', `“${name}” holds no sound: it is 0 seconds long.`);
+  if (frames === 0)
+    throw new Problem('bad-input', `“${name}” holds no sound: it is 0 seconds long.`);
   const duration = frames / WORKING_RATE;
   if (probed.duration !== null && probed.duration - duration > TRUNCATION_SLACK) {
     throw new Problem(

@@ -11,7 +11,9 @@ export async function hearWorkingVoice(path: string): Promise<VoiceTrack> {
   const file = await open(path, 'r');
   const { buffer, bytesRead } = await file.read(Buffer.alloc(HEADER_PROBE), 0, HEADER_PROBE, 0);
   await file.close();
-  const { sampleRate, channels, dataStart, dataLength } = readWavHeader(buffer.subarray(0, bytesRead));
+  const { sampleRate, channels, dataStart, dataLength } = readWavHeader(
+    buffer.subarray(0, bytesRead),
+  );
   const meter = new LoudnessMeter(sampleRate);
   const frameBytes = 2 * channels;
   const stream = createReadStream(path, {

@@ -38,7 +38,8 @@ export async function probeVoice(path: string, name: string): Promise<ProbedVoic
       `“${name}” is not a sound that Cruvo can read. Use a WAV, MP3, FLAC, Ogg or M4A file.`,
     );
   }
-  if (stream.duration !== null && stream.duration > LONGEST_VOICE) throw tooLong(name, stream.duration);
+  if (stream.duration !== null && stream.duration > LONGEST_VOICE)
+    throw tooLong(name, stream.duration);
   return stream;
 }
 

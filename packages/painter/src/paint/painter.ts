@@ -21,7 +21,12 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
    *
    * @param background overrides the frame's own, #rrggbb
    */
-  paintFrame(frame: Frame, gallery: Gallery<Image>, size: Size, background = frame.background): void {
+  paintFrame(
+    frame: Frame,
+    gallery: Gallery<Image>,
+    size: Size,
+    background = frame.background,
+  ): void {
     const { context } = this.surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
@@ -31,7 +36,11 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   /** Paints operations over what is there. `view` maps their units to pixels. Missing pictures are left out. */
-  paintOperations(operations: readonly DrawOperation[], gallery: Gallery<Image>, view: Matrix): void {
+  paintOperations(
+    operations: readonly DrawOperation[],
+    gallery: Gallery<Image>,
+    view: Matrix,
+  ): void {
     for (const { media, matrix, width, height } of operations) {
       const picture = gallery.get(media);
       if (!picture) continue;

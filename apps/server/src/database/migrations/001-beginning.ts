@@ -59,7 +59,14 @@ export async function up(database: Knex): Promise<void> {
 }
 
 export async function down(database: Knex): Promise<void> {
-  for (const table of ['films', 'media_chunks', 'media', 'tracks', 'document_revisions', 'documents']) {
+  for (const table of [
+    'films',
+    'media_chunks',
+    'media',
+    'tracks',
+    'document_revisions',
+    'documents',
+  ]) {
     await database.schema.dropTable(table);
   }
 }

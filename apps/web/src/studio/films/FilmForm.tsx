@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useState } from 'react';
 import { Alert, Button, Form, InputGroup, Modal } from 'react-bootstrap';
-import { useForm } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '@cruvo/core/problem';
 import { FRAME_RATE_NAMES, filmSettingsSchema, type FilmSettings } from '@cruvo/core/scene';
 import { orderFilm } from '../../api/films';
@@ -19,12 +19,12 @@ export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdere
   const { id, prepared, saver } = useOpenScene();
   const { stage, frameRate } = prepared.scene;
   const [failure, setFailure] = useState<string | null>(null);
-  const { register, handleSubmit, setValue, watch, formState } = useForm<FilmSettings>({
+  const { register, handleSubmit, setValue, control, formState } = useForm<FilmSettings>({
     defaultValues: { width: 1280, height: 720, frameRate, background: stage.background },
     resolver: yupResolver(filmSettingsSchema as never) as never,
   });
   const { errors, isSubmitting } = formState;
-  const [width, height, background] = watch(['width', 'height', 'background']);
+  const [width, height, background] = useWatch({ control, name: ['width', 'height', 'background'] });
 
   const order = async (settings: FilmSettings) => {
     setFailure(null);
@@ -103,10 +103,14 @@ export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdere
                 style={{ maxWidth: '4rem' }}
                 aria-label="Pick the background"
                 value={/^#[0-9a-f]{6}$/i.test(background) ? background : '#000000'}
-                onChange={({ target }) => setValue('background', target.value, { shouldValidate: true })}
+                onChange={({ target }) =>
+                  setValue('background', target.value, { shouldValidate: true })
+                }
               />
               <Form.Control isInvalid={!!errors.background} {...register('background')} />
-              <Form.Control.Feedback type="invalid">{errors.background?.message}</Form.Control.Feedback>
+              <Form.Control.Feedback type="invalid">
+                {errors.background?.message}
+              </Form.Control.Feedback>
             </InputGroup>
           </Form.Group>
           {failure && (

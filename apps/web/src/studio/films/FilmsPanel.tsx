@@ -27,7 +27,9 @@ export function FilmsPanel({ onNew }: { onNew: () => void }) {
         </Alert>
       )}
       {films?.length === 0 && (
-        <p className="quiet small">No film yet. A film is rendered while you go on working, and stays in this list.</p>
+        <p className="quiet small">
+          No film yet. A film is rendered while you go on working, and stays in this list.
+        </p>
       )}
       {films?.map((film) => (
         <FilmEntry
@@ -49,7 +51,15 @@ const STATUS: Record<Film['status'], { word: string; color: string }> = {
   cancelled: { word: 'cancelled', color: 'secondary' },
 };
 
-function FilmEntry({ film, onCancel, onDelete }: { film: Film; onCancel: () => void; onDelete: () => void }) {
+function FilmEntry({
+  film,
+  onCancel,
+  onDelete,
+}: {
+  film: Film;
+  onCancel: () => void;
+  onDelete: () => void;
+}) {
   const { width, height, frameRate } = film.settings;
   const underWay = film.status === 'waiting' || film.status === 'rendering';
   const { word, color } = STATUS[film.status];
@@ -72,7 +82,9 @@ function FilmEntry({ film, onCancel, onDelete }: { film: Film; onCancel: () => v
         </div>
       )}
       {film.problem && <p className="small text-danger-emphasis mb-1">{film.problem}</p>}
-      {film.status === 'done' && <video src={filmUrl(film.id)} controls preload="metadata" className="mt-2" />}
+      {film.status === 'done' && (
+        <video src={filmUrl(film.id)} controls preload="metadata" className="mt-2" />
+      )}
       {!underWay && (
         <div className="d-flex gap-1 mt-1">
           {film.status === 'done' && (

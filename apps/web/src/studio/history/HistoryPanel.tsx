@@ -54,9 +54,13 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
             ))}
           </ListGroup>
           <div aria-live="polite">
-            {revision === null && <p className="quiet">Choose a version to see how it differs from what is open now.</p>}
+            {revision === null && (
+              <p className="quiet">Choose a version to see how it differs from what is open now.</p>
+            )}
             {version.isFetching && <Spinner size="sm" aria-label="Loading" />}
-            {version.data && differences.length === 0 && <p className="quiet">This is what is open now.</p>}
+            {version.data && differences.length === 0 && (
+              <p className="quiet">This is what is open now.</p>
+            )}
             {version.data && differences.length > 0 && (
               <>
                 <p className="mb-1">In that version:</p>

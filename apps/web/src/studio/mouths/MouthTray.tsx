@@ -8,7 +8,10 @@ import { useThumbnails } from './useThumbnails';
 /** The mouth drawings of the character that speaks, to choose from; the one being spoken is marked. */
 export function MouthTray() {
   const { prepared, store } = useOpenScene();
-  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const chosen = chosenMouth(
+    prepared,
+    useScene((state) => state.chosen),
+  );
   const thumbnails = useThumbnails();
   const tray = useRef<HTMLDivElement>(null);
   const member = prepared.members.find(({ lines }) =>
@@ -17,7 +20,9 @@ export function MouthTray() {
 
   const markSpoken = useCallback(
     (time: number) => {
-      const speaking = member?.lines.find(({ line }) => time >= line.start && time < line.start + line.voice.duration);
+      const speaking = member?.lines.find(
+        ({ line }) => time >= line.start && time < line.start + line.voice.duration,
+      );
       const index = speaking ? mouthIndexAt(speaking.mouths, time - speaking.line.start) : -1;
       const drawing = speaking?.mouths[index]?.drawing ?? member?.character.mouth.chart.rest;
       for (const button of tray.current?.children ?? []) {

@@ -1,4 +1,11 @@
-import { moveEdge, mouthIndexAt, release, setByHand, type Corrections, type Mouth } from '@cruvo/core/mouth';
+import {
+  moveEdge,
+  mouthIndexAt,
+  release,
+  setByHand,
+  type Corrections,
+  type Mouth,
+} from '@cruvo/core/mouth';
 import type { Character } from '@cruvo/core/character';
 import { framesPerSecond, type Line, type PreparedScene } from '@cruvo/core/scene';
 import type { Chosen, SceneStore } from '../sceneStore';

@@ -6,7 +6,8 @@ import { paintThumbnails, type Thumbnails } from './thumbnails';
 export function useThumbnails(): ReadonlyMap<string, Thumbnails> {
   const { characters, gallery } = useOpenScene();
   return useMemo(
-    () => new Map([...characters].map(([id, character]) => [id, paintThumbnails(character, gallery)])),
+    () =>
+      new Map([...characters].map(([id, character]) => [id, paintThumbnails(character, gallery)])),
     [characters, gallery],
   );
 }

@@ -1,4 +1,14 @@
-import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  Pause,
+  Play,
+  Repeat,
+  SkipBack,
+  Maximize2,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { useCallback, useRef } from 'react';
 import { frameAt } from '@cruvo/core/scene';
 import { IconButton } from '../../shell/IconButton';
@@ -15,13 +25,26 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
   const { transport, prepared } = useOpenScene();
   const playing = useTransport((state) => state.playing);
   const loop = useTransport((state) => state.loop);
-  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const chosen = chosenMouth(
+    prepared,
+    useScene((state) => state.chosen),
+  );
   const { length, frameRate } = prepared.scene;
 
   return (
     <div className="transport" role="toolbar" aria-label="Transport">
-      <IconButton icon={SkipBack} label="To start" shortcut="Home" onClick={() => transport.seek(0)} />
-      <IconButton icon={ChevronLeft} label="One frame back" shortcut="," onClick={() => stepFrames(transport, frameRate, -1)} />
+      <IconButton
+        icon={SkipBack}
+        label="To start"
+        shortcut="Home"
+        onClick={() => transport.seek(0)}
+      />
+      <IconButton
+        icon={ChevronLeft}
+        label="One frame back"
+        shortcut=","
+        onClick={() => stepFrames(transport, frameRate, -1)}
+      />
       <IconButton
         icon={playing ? Pause : Play}
         label={playing ? 'Pause' : 'Play'}
@@ -29,7 +52,12 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         variant="primary"
         onClick={() => transport.toggle()}
       />
-      <IconButton icon={ChevronRight} label="One frame on" shortcut="." onClick={() => stepFrames(transport, frameRate, 1)} />
+      <IconButton
+        icon={ChevronRight}
+        label="One frame on"
+        shortcut="."
+        onClick={() => stepFrames(transport, frameRate, 1)}
+      />
       <IconButton
         icon={Repeat}
         label={loop ? 'Stop looping' : 'Loop around here (or drag with Shift on the timeline)'}
@@ -38,9 +66,24 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         onClick={() => toggleLoop(transport, length, chosen)}
       />
       <Clock />
-      <IconButton icon={ZoomOut} label="Show more time" shortcut="−" onClick={() => view()?.zoom(-1)} />
-      <IconButton icon={ZoomIn} label="Show less time" shortcut="+" onClick={() => view()?.zoom(1)} />
-      <IconButton icon={Maximize2} label="Show the whole scene" shortcut="0" onClick={() => view()?.whole()} />
+      <IconButton
+        icon={ZoomOut}
+        label="Show more time"
+        shortcut="−"
+        onClick={() => view()?.zoom(-1)}
+      />
+      <IconButton
+        icon={ZoomIn}
+        label="Show less time"
+        shortcut="+"
+        onClick={() => view()?.zoom(1)}
+      />
+      <IconButton
+        icon={Maximize2}
+        label="Show the whole scene"
+        shortcut="0"
+        onClick={() => view()?.whole()}
+      />
       <MouthTray />
     </div>
   );
@@ -57,7 +100,8 @@ function Clock() {
       const shown = Math.max(0, time);
       const minutes = Math.floor(shown / 60);
       const seconds = (shown - 60 * minutes).toFixed(2).padStart(5, '0');
-      if (element.current) element.current.textContent = `${minutes}:${seconds} · frame ${frame + 1}`;
+      if (element.current)
+        element.current.textContent = `${minutes}:${seconds} · frame ${frame + 1}`;
     },
     [frameRate],
   );

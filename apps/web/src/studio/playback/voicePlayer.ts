@@ -46,20 +46,23 @@ export class VoicePlayer {
   /** Lets a snippet at `time` be heard, as a finger on tape would. */
   scrub(time: number): void {
     const [piece] = this.piecesIn(time, time + SCRUB_SECONDS);
-    void piece?.chunk().then((buffer) => {
-      if (!buffer) return;
-      this.scrubbing?.stop();
-      const gain = this.context.createGain();
-      const begin = this.context.currentTime;
-      gain.gain.setValueAtTime(0, begin);
-      gain.gain.linearRampToValueAtTime(1, begin + SCRUB_FADE_SECONDS);
-      gain.gain.setValueAtTime(1, begin + SCRUB_SECONDS - SCRUB_FADE_SECONDS);
-      gain.gain.linearRampToValueAtTime(0, begin + SCRUB_SECONDS);
-      gain.connect(this.context.destination);
-      const source = this.source(buffer, gain);
-      source.start(begin, piece.offset, SCRUB_SECONDS);
-      this.scrubbing = source;
-    }, () => undefined);
+    void piece?.chunk().then(
+      (buffer) => {
+        if (!buffer) return;
+        this.scrubbing?.stop();
+        const gain = this.context.createGain();
+        const begin = this.context.currentTime;
+        gain.gain.setValueAtTime(0, begin);
+        gain.gain.linearRampToValueAtTime(1, begin + SCRUB_FADE_SECONDS);
+        gain.gain.setValueAtTime(1, begin + SCRUB_SECONDS - SCRUB_FADE_SECONDS);
+        gain.gain.linearRampToValueAtTime(0, begin + SCRUB_SECONDS);
+        gain.connect(this.context.destination);
+        const source = this.source(buffer, gain);
+        source.start(begin, piece.offset, SCRUB_SECONDS);
+        this.scrubbing = source;
+      },
+      () => undefined,
+    );
   }
 
   silence(): void {
@@ -89,7 +92,7 @@ export class VoicePlayer {
       const begin = Math.max(from, voice.start) - voice.start;
       const end = Math.min(to, voice.start + voice.duration) - voice.start;
       const pieces = [];
-      for (let at = begin; at < end - 1e-9; ) {
+      for (let at = begin; at < end - 1e-9;) {
         const index = Math.floor(at / CHUNK_SECONDS + 1e-9);
         const next = Math.min(end, (index + 1) * CHUNK_SECONDS);
         pieces.push({

@@ -22,10 +22,25 @@ export function ConflictDialog() {
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        <p>Nothing has been overwritten. Choose which version to go on with; the other stays in the earlier versions, or can be reached with undo.</p>
+        <p>
+          Nothing has been overwritten. Choose which version to go on with; the other stays in the
+          earlier versions, or can be reached with undo.
+        </p>
         <div className="choices">
-          <Side title="In the other window" before={base} after={state.theirs.body} action="Take the other" onTake={takeTheirs} />
-          <Side title="In this window" before={base} after={mine} action="Keep this one" onTake={() => saver.keepMine()} />
+          <Side
+            title="In the other window"
+            before={base}
+            after={state.theirs.body}
+            action="Take the other"
+            onTake={takeTheirs}
+          />
+          <Side
+            title="In this window"
+            before={base}
+            after={mine}
+            action="Keep this one"
+            onTake={() => saver.keepMine()}
+          />
         </div>
       </Modal.Body>
     </Modal>

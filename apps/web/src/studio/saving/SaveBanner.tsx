@@ -9,7 +9,10 @@ export function SaveBanner() {
   const state = useStore(saver.state);
   if (state.kind !== 'away' && state.kind !== 'refused') return null;
   return (
-    <Alert variant="warning" className="banner d-flex align-items-center gap-2 rounded-0 border-0 mb-0 py-2">
+    <Alert
+      variant="warning"
+      className="banner d-flex align-items-center gap-2 rounded-0 border-0 mb-0 py-2"
+    >
       <CloudOff size={18} aria-hidden />
       <span>
         {state.sentence}{' '}
@@ -17,14 +20,25 @@ export function SaveBanner() {
           ? 'Go on working: everything is kept in this browser and will be saved when it returns.'
           : 'Your work is kept in this browser.'}
       </span>
-      <Button size="sm" variant="outline-secondary" className="ms-auto text-nowrap" onClick={() => saver.saveNow()}>
+      <Button
+        size="sm"
+        variant="outline-secondary"
+        className="ms-auto text-nowrap"
+        onClick={() => saver.saveNow()}
+      >
         Try now
       </Button>
     </Alert>
   );
 }
 
-const WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Kept here', refused: 'Not saved', conflict: 'Two versions' };
+const WORDS = {
+  saved: 'Saved',
+  saving: 'Saving …',
+  away: 'Kept here',
+  refused: 'Not saved',
+  conflict: 'Two versions',
+};
 
 export function SaveState() {
   const { saver } = useOpenScene();

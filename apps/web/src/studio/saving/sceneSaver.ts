@@ -103,8 +103,10 @@ export class SceneSaver {
     while (this.saving) await new Promise((resolve) => setTimeout(resolve, 50));
     await this.save();
     const state = this.state.getState();
-    if (state.kind === 'conflict') throw new Problem('conflict', 'Settle first which version of this scene to keep.');
-    if (state.kind === 'away' || state.kind === 'refused') throw new Problem('unavailable', state.sentence);
+    if (state.kind === 'conflict')
+      throw new Problem('conflict', 'Settle first which version of this scene to keep.');
+    if (state.kind === 'away' || state.kind === 'refused')
+      throw new Problem('unavailable', state.sentence);
   }
 
   stop(): void {
@@ -161,7 +163,11 @@ export class SceneSaver {
 
   private keepCopy(): Promise<void> {
     const tracks = Object.fromEntries(this.pendingTracks);
-    return this.ports.copies.write(this.id, { revision: this.revision, scene: this.current, tracks });
+    return this.ports.copies.write(this.id, {
+      revision: this.revision,
+      scene: this.current,
+      tracks,
+    });
   }
 
   private enter(state: SaveState): void {

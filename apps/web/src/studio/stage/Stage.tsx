@@ -63,7 +63,10 @@ export function Stage() {
         aria-label={`The scene “${prepared.scene.name}” as the film will show it`}
       />
       {(playing || dropped > 0) && (
-        <span className="readout figures" title="Pictures left out so that sound and picture stay together">
+        <span
+          className="readout figures"
+          title="Pictures left out so that sound and picture stay together"
+        >
           {waiting ? 'waiting for sound …' : `${dropped} dropped`}
         </span>
       )}

@@ -29,7 +29,9 @@ function pictureOf(drawing: Drawing): Promise<Picture<ImageBitmap>> {
 async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
   const response = await fetch(mediaUrl(media)).catch(() => null);
   if (!response?.ok) {
-    throw problemFrom(response?.status ?? 0, { detail: 'The drawings can’t be read from the studio’s server just now.' });
+    throw problemFrom(response?.status ?? 0, {
+      detail: 'The drawings can’t be read from the studio’s server just now.',
+    });
   }
   if (kind === 'vector') return { kind, drawing: readVectorDrawing(await response.text()) };
   return { kind, image: await createImageBitmap(await response.blob()) };

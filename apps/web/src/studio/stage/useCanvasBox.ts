@@ -23,7 +23,10 @@ export function useCanvasBox(
     const element = holder.current;
     if (!element) return;
     const measure = () => {
-      const room = { width: element.clientWidth - 2 * MARGIN, height: element.clientHeight - 2 * MARGIN };
+      const room = {
+        width: element.clientWidth - 2 * MARGIN,
+        height: element.clientHeight - 2 * MARGIN,
+      };
       const factor = Math.max(0, Math.min(room.width / shape.width, room.height / shape.height));
       const cssWidth = Math.floor(shape.width * factor);
       const cssHeight = Math.floor(shape.height * factor);
@@ -31,7 +34,9 @@ export function useCanvasBox(
       const width = Math.round(cssWidth * sharpness);
       const height = Math.round(cssHeight * sharpness);
       setBox((before) =>
-        before.width === width && before.height === height ? before : { width, height, cssWidth, cssHeight },
+        before.width === width && before.height === height
+          ? before
+          : { width, height, cssWidth, cssHeight },
       );
     };
     const observer = new ResizeObserver(measure);

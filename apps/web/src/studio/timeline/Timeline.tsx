@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useTheme } from '../../shell/theme';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
@@ -22,16 +22,20 @@ export interface TimelineView {
 export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
   const { prepared, peaks, transport } = useOpenScene();
   const thumbnails = useThumbnails();
-  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const chosen = chosenMouth(
+    prepared,
+    useScene((state) => state.chosen),
+  );
   const loop = useTransport((state) => state.loop);
   const theme = useTheme((state) => state.theme);
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  const extent = { width: Math.max(1, width), length: prepared.scene.length };
+  const { length } = prepared.scene;
+  const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
   const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
-  const viewport = within(wanted, extent);
+  const viewport = useMemo(() => within(wanted, extent), [wanted, extent]);
 
   useLayoutEffect(() => {
     const observer = new ResizeObserver(() => setWidth(holder.current?.clientWidth ?? 0));
@@ -47,7 +51,11 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
     element.height = Math.round(LANES.height * sharpness);
     const context = element.getContext('2d')!;
     context.scale(sharpness, sharpness);
-    paintTimeline(context, { prepared, viewport, width, peaks, thumbnails, chosen, loop }, colorsOf(element));
+    paintTimeline(
+      context,
+      { prepared, viewport, width, peaks, thumbnails, chosen, loop },
+      colorsOf(element),
+    );
   });
 
   useEffect(() => {
@@ -61,8 +69,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
         }),
       whole: () => setViewport(wholeScene(extent)),
     });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- extent is made anew each time from these
-  }, [onView, extent.width, extent.length, transport]);
+  }, [onView, extent, transport]);
 
   useTimelineGestures(canvas, viewport, setViewport, extent);
 
@@ -74,8 +81,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
         if (next !== viewport) setViewport(next);
       }
     },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the view and the extent by their values
-    [viewport.start, viewport.scale, extent.width, extent.length, transport],
+    [viewport, extent, transport],
   );
   usePlayhead(movePlayhead);
 

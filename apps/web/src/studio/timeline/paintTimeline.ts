@@ -19,7 +19,15 @@ export interface TimelinePicture {
 }
 
 export type Colors = Record<
-  'lane' | 'wave' | 'waveQuiet' | 'mouth' | 'mouthEdge' | 'byHand' | 'chosen' | 'text' | 'textQuiet',
+  | 'lane'
+  | 'wave'
+  | 'waveQuiet'
+  | 'mouth'
+  | 'mouthEdge'
+  | 'byHand'
+  | 'chosen'
+  | 'text'
+  | 'textQuiet',
   string
 >;
 
@@ -65,11 +73,30 @@ export function paintTimeline(
 
 /** Steps between labels that read well: frames first, then seconds and minutes. */
 function labelStep(scale: number, frameRate: number): number {
-  const steps = [1 / frameRate, 2 / frameRate, 6 / frameRate, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
+  const steps = [
+    1 / frameRate,
+    2 / frameRate,
+    6 / frameRate,
+    0.5,
+    1,
+    2,
+    5,
+    10,
+    15,
+    30,
+    60,
+    120,
+    300,
+    600,
+  ];
   return steps.find((step) => step * scale >= 64) ?? 900;
 }
 
-function paintRuler(context: CanvasRenderingContext2D, picture: TimelinePicture, colors: Colors): void {
+function paintRuler(
+  context: CanvasRenderingContext2D,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
   const { viewport, width, prepared } = picture;
   const rate = framesPerSecond(prepared.scene.frameRate);
   const step = labelStep(viewport.scale, rate);
@@ -80,14 +107,22 @@ function paintRuler(context: CanvasRenderingContext2D, picture: TimelinePicture,
   context.lineWidth = 1;
   context.beginPath();
   const middle = LANES.ruler.height / 2;
-  for (let index = Math.floor(viewport.start / step); index * step <= timeAt(viewport, width); index++) {
+  for (
+    let index = Math.floor(viewport.start / step);
+    index * step <= timeAt(viewport, width);
+    index++
+  ) {
     const x = Math.round(xAt(viewport, index * step)) + 0.5;
     context.moveTo(x, LANES.ruler.height - 7);
     context.lineTo(x, LANES.ruler.height);
     context.fillText(rulerLabel(index * step, step, rate), x + 4, middle);
   }
   if (viewport.scale / rate >= 5) {
-    for (let frame = Math.floor(viewport.start * rate); frame / rate <= timeAt(viewport, width); frame++) {
+    for (
+      let frame = Math.floor(viewport.start * rate);
+      frame / rate <= timeAt(viewport, width);
+      frame++
+    ) {
       const x = Math.round(xAt(viewport, frame / rate)) + 0.5;
       context.moveTo(x, LANES.ruler.height - 3);
       context.lineTo(x, LANES.ruler.height);
@@ -159,7 +194,13 @@ function paintMouths(
     context.strokeStyle = colors.chosen;
     context.lineWidth = 3;
     context.beginPath();
-    context.roundRect(left + 0.5, LANES.mouths.top + 1.5, Math.max(3, right - left - 1), LANES.mouths.height - 3, 6);
+    context.roundRect(
+      left + 0.5,
+      LANES.mouths.top + 1.5,
+      Math.max(3, right - left - 1),
+      LANES.mouths.height - 3,
+      6,
+    );
     context.stroke();
   }
 }
@@ -187,7 +228,13 @@ function paintMouth(
   const gap = width > 4 ? 1 : 0;
   context.save();
   context.beginPath();
-  context.roundRect(left + gap / 2, top + 2, Math.max(1, width - gap), height - 4, Math.min(6, width / 3));
+  context.roundRect(
+    left + gap / 2,
+    top + 2,
+    Math.max(1, width - gap),
+    height - 4,
+    Math.min(6, width / 3),
+  );
   context.fillStyle = colors.mouth;
   context.fill();
   context.clip();

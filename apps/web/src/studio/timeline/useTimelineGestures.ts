@@ -46,13 +46,17 @@ export function useTimelineGestures(
     for (const line of lines) {
       const reach = REACH / viewport.scale;
       const time = timeAt(viewport, x) - line.line.start;
-      const index = line.mouths.findIndex(({ start }, at) => at > 0 && Math.abs(start - time) <= reach);
+      const index = line.mouths.findIndex(
+        ({ start }, at) => at > 0 && Math.abs(start - time) <= reach,
+      );
       if (index > 0) return { line, index };
     }
     return null;
   };
   const mouthAt = (time: number) => {
-    const found = lines.find(({ line }) => time >= line.start && time < line.start + line.voice.duration);
+    const found = lines.find(
+      ({ line }) => time >= line.start && time < line.start + line.voice.duration,
+    );
     return found ? { line: found.line.id, time: time - found.line.start } : null;
   };
 
@@ -91,11 +95,15 @@ export function useTimelineGestures(
         }
         if (last) hold.current = { kind: 'none' };
       },
-      onMove: ({ xy: [clientX, clientY], dragging }) => {
-        if (dragging || !canvas.current) return;
+      onMove: ({ xy: [clientX, clientY], dragging, event }) => {
+        if (dragging || !(event.target instanceof HTMLElement)) return;
         const { x, y } = place(clientX, clientY);
         const onEdge = laneAt(y) === 'mouths' && edgeNear(x) !== null;
-        canvas.current.style.cursor = onEdge ? 'ew-resize' : laneAt(y) === 'mouths' ? 'pointer' : 'text';
+        event.target.style.cursor = onEdge
+          ? 'ew-resize'
+          : laneAt(y) === 'mouths'
+            ? 'pointer'
+            : 'text';
       },
       onWheel: ({ event, delta: [dx, dy], shiftKey, last }) => {
         if (last) return;
@@ -112,7 +120,11 @@ export function useTimelineGestures(
         setViewport((before) => zoomAround(before, Math.exp(change), x, extent));
       },
     },
-    { target: canvas, eventOptions: { passive: false }, drag: { filterTaps: false, keyboardDisplacement: 0 } },
+    {
+      target: canvas,
+      eventOptions: { passive: false },
+      drag: { filterTaps: false, keyboardDisplacement: 0 },
+    },
   );
 }
 

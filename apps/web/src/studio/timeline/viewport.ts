@@ -39,7 +39,12 @@ export function within({ start, scale }: Viewport, extent: Extent): Viewport {
 }
 
 /** Zooms by a factor; the time at `x` stays at `x`, wherever the scene's ends allow it. */
-export function zoomAround(viewport: Viewport, factor: number, x: number, extent: Extent): Viewport {
+export function zoomAround(
+  viewport: Viewport,
+  factor: number,
+  x: number,
+  extent: Extent,
+): Viewport {
   const scale = within({ ...viewport, scale: viewport.scale * factor }, extent).scale;
   return within({ scale, start: timeAt(viewport, x) - x / scale }, extent);
 }

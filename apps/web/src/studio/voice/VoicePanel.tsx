@@ -21,17 +21,52 @@ const percent = (value: number) => `${Math.round(100 * value)} %`;
 const milliseconds = (value: number) => `${Math.round(1000 * value)} ms`;
 
 const SLIDERS: readonly SettingSlider[] = [
-  { key: 'strength', label: 'How wide', hint: 'How far the mouth opens', min: 0.3, max: 2, step: 0.05, show: percent },
-  { key: 'gate', label: 'Opens above', hint: 'How loud a sound must be, from the room’s noise (0 %) to the loudest speech (100 %)', min: 0, max: 0.9, step: 0.01, show: percent },
-  { key: 'attack', label: 'Opens within', hint: 'How quickly the mouth opens', min: 0, max: 0.15, step: 0.005, show: milliseconds },
-  { key: 'release', label: 'Closes within', hint: 'How quickly the mouth closes', min: 0, max: 0.3, step: 0.005, show: milliseconds },
+  {
+    key: 'strength',
+    label: 'How wide',
+    hint: 'How far the mouth opens',
+    min: 0.3,
+    max: 2,
+    step: 0.05,
+    show: percent,
+  },
+  {
+    key: 'gate',
+    label: 'Opens above',
+    hint: 'How loud a sound must be, from the room’s noise (0 %) to the loudest speech (100 %)',
+    min: 0,
+    max: 0.9,
+    step: 0.01,
+    show: percent,
+  },
+  {
+    key: 'attack',
+    label: 'Opens within',
+    hint: 'How quickly the mouth opens',
+    min: 0,
+    max: 0.15,
+    step: 0.005,
+    show: milliseconds,
+  },
+  {
+    key: 'release',
+    label: 'Closes within',
+    hint: 'How quickly the mouth closes',
+    min: 0,
+    max: 0.3,
+    step: 0.005,
+    show: milliseconds,
+  },
 ];
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
 export function VoicePanel({ fitting }: { fitting: ReturnType<typeof useFitting> }) {
   const { prepared, store } = useOpenScene();
   const lines = useScene((state) => state.scene.lines);
-  const chosen = chosenMouth(prepared, useScene((state) => state.chosen));
+  const chosen = chosenMouth(
+    prepared,
+    useScene((state) => state.chosen),
+  );
   const line = lines.find(({ id }) => id === chosen?.line.id) ?? lines[0];
   if (!line) return <p className="quiet">This scene has no voice yet.</p>;
   const { changeLine, setFit } = store.getState();
@@ -41,7 +76,8 @@ export function VoicePanel({ fitting }: { fitting: ReturnType<typeof useFitting>
         {line.voice.name}
       </h2>
       <p className="quiet small figures">
-        {line.voice.duration.toFixed(2)} s, {line.voice.channels === 1 ? 'one channel' : 'two channels'}
+        {line.voice.duration.toFixed(2)} s,{' '}
+        {line.voice.channels === 1 ? 'one channel' : 'two channels'}
       </p>
       <FitButton line={line} fitting={fitting} />
       <SilenceNotice line={line} />

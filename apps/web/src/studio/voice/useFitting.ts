@@ -22,7 +22,11 @@ export function useFitting(onHeard: (line: string, heard: HeardVoice) => void) {
     setState({ kind: 'hearing', share: 0 });
     try {
       const url = new URL(mediaUrl(line.voice.working), location.href).href;
-      const heard = await hearVoice(url, (share) => setState({ kind: 'hearing', share }), control.signal);
+      const heard = await hearVoice(
+        url,
+        (share) => setState({ kind: 'hearing', share }),
+        control.signal,
+      );
       if (control.signal.aborted) return;
       onHeard(line.id, heard);
       setState({ kind: 'idle' });

@@ -43,7 +43,13 @@ function layersIn(root: SvgNode, node: SvgNode, path: readonly string[], matrix:
       const name = nameOf(group);
       const ownPath = [...path, name];
       const shapes: VectorShape[] = [];
-      collectShapes(group, { matrix, style: {}, opacity: 1, definitions: definitionsOf(root), shapes });
+      collectShapes(group, {
+        matrix,
+        style: {},
+        opacity: 1,
+        definitions: definitionsOf(root),
+        shapes,
+      });
       const bounds = unionOf(shapes.map(shapeBounds));
       if (!bounds) return [];
       const inner = multiply(matrix, matrixOf(group.attributes['transform']));
@@ -65,7 +71,12 @@ function shapeBounds({ path, stroke }: VectorShape): Box {
   return grow(boundsOf(path), stroke ? stroke.width / 2 : 0);
 }
 
-function alone(root: SvgNode, group: SvgNode, { x, y, width, height }: Box, matrix: Matrix): string {
+function alone(
+  root: SvgNode,
+  group: SvgNode,
+  { x, y, width, height }: Box,
+  matrix: Matrix,
+): string {
   const wrapper: SvgNode = {
     name: 'g',
     attributes: { transform: `matrix(${matrix.join(' ')})` },

@@ -15,7 +15,12 @@ export function outlineOf(node: SvgNode): string | null {
     case 'circle':
       return ellipse(number(node, 'cx'), number(node, 'cy'), number(node, 'r'), number(node, 'r'));
     case 'ellipse':
-      return ellipse(number(node, 'cx'), number(node, 'cy'), number(node, 'rx'), number(node, 'ry'));
+      return ellipse(
+        number(node, 'cx'),
+        number(node, 'cy'),
+        number(node, 'rx'),
+        number(node, 'ry'),
+      );
     case 'line':
       return `M${number(node, 'x1')} ${number(node, 'y1')}L${number(node, 'x2')} ${number(node, 'y2')}`;
     case 'polyline':
@@ -50,7 +55,10 @@ function rectangle(node: SvgNode): string {
 
 /** Path data with a map applied to its points, absolute and rounded to a thousandth of a unit. */
 export function transformed(path: string, matrix: Matrix): string {
-  const result = svgpath(path).abs().matrix([...matrix]).round(3);
+  const result = svgpath(path)
+    .abs()
+    .matrix([...matrix])
+    .round(3);
   // The published types leave out the parser's message.
   const { err } = result as unknown as { err: string };
   if (err) throw new Problem('bad-input', `A path of this SVG can’t be read: ${err}.`);
@@ -65,6 +73,10 @@ export function matrixOf(transform: string | undefined): Matrix {
   svgpath('M0 0L1 0L0 1')
     .transform(transform)
     .iterate((segment) => void points.push([Number(segment[1]), Number(segment[2])]));
-  const [[e, f], [ax, ay], [cx, cy]] = points as [[number, number], [number, number], [number, number]];
+  const [[e, f], [ax, ay], [cx, cy]] = points as [
+    [number, number],
+    [number, number],
+    [number, number],
+  ];
   return [ax - e, ay - f, cx - e, cy - f, e, f];
 }

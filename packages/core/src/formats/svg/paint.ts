@@ -35,7 +35,10 @@ export function paintOf(value: string, opacity: number, shape: PaintedShape): Pa
   if (!reference) return withOpacity(value, opacity);
   const node = shape.definitions.get(reference);
   if (!node || !/^(linear|radial)Gradient$/.test(node.name)) {
-    throw new Problem('bad-input', `This SVG paints with “${reference}”, which is not a gradient of its own.`);
+    throw new Problem(
+      'bad-input',
+      `This SVG paints with “${reference}”, which is not a gradient of its own.`,
+    );
   }
   return gradientOf(node, opacity, shape);
 }
@@ -94,7 +97,11 @@ function stopsOf(gradient: SvgNode, opacity: number): GradientStop[] {
 function withOpacity(color: string, opacity: number): string {
   if (opacity >= 1) return color;
   const hex = /^#([0-9a-f]{6}|[0-9a-f]{3})$/i.exec(color)?.[1];
-  if (!hex) throw new Problem('bad-input', `Write the colour “${color}” as #rrggbb to make it see-through.`);
+  if (!hex)
+    throw new Problem(
+      'bad-input',
+      `Write the colour “${color}” as #rrggbb to make it see-through.`,
+    );
   const full = hex.length === 3 ? [...hex].map((digit) => digit + digit).join('') : hex;
   const [red, green, blue] = [0, 2, 4].map((at) => parseInt(full.slice(at, at + 2), 16));
   return `rgba(${red},${green},${blue},${opacity})`;

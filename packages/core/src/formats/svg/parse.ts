@@ -44,13 +44,19 @@ function escaped(text: string): string {
 
 /** The area that an SVG shows: its viewBox, or else its width and height. */
 export function viewBoxOf({ attributes }: SvgNode) {
-  const numbers = (attributes['viewBox'] ?? '').trim().split(/[\s,]+/).map(Number);
+  const numbers = (attributes['viewBox'] ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const [x, y, width, height] =
     numbers.length === 4
       ? numbers
       : [0, 0, parseFloat(attributes['width'] ?? ''), parseFloat(attributes['height'] ?? '')];
   if (!(width! > 0 && height! > 0)) {
-    throw new Problem('bad-input', 'This SVG has no size: give it a viewBox, or a width and a height.');
+    throw new Problem(
+      'bad-input',
+      'This SVG has no size: give it a viewBox, or a width and a height.',
+    );
   }
   return { x: x!, y: y!, width: width!, height: height! };
 }

@@ -51,7 +51,10 @@ export function collectShapes(node: SvgNode, walk: Walk): void {
   }
   const outline = outlineOf(node);
   if (outline === null) {
-    throw new Problem('bad-input', `This SVG holds a <${node.name}>, which can’t be drawn as a layer yet.`);
+    throw new Problem(
+      'bad-input',
+      `This SVG holds a <${node.name}>, which can’t be drawn as a layer yet.`,
+    );
   }
   walk.shapes.push(shapeOf(outline, inner));
 }

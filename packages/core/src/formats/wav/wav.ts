@@ -43,7 +43,7 @@ export function readWavHeader(bytes: Uint8Array): WavHeader {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length < 12 || tagAt(view, 0) !== 'RIFF' || tagAt(view, 8) !== 'WAVE') throw notPcm();
   let format: { sampleRate: number; channels: number } | null = null;
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const tag = tagAt(view, at);
     const length = view.getUint32(at + 4, true);
     if (tag === 'data') {
@@ -52,8 +52,12 @@ export function readWavHeader(bytes: Uint8Array): WavHeader {
     }
     if (tag === 'fmt ') {
       if (at + 24 > bytes.length) throw notPcm();
-      if (view.getUint16(at + 8, true) !== PCM || view.getUint16(at + 22, true) !== 16) throw notPcm();
-      format = { channels: view.getUint16(at + 10, true), sampleRate: view.getUint32(at + 12, true) };
+      if (view.getUint16(at + 8, true) !== PCM || view.getUint16(at + 22, true) !== 16)
+        throw notPcm();
+      format = {
+        channels: view.getUint16(at + 10, true),
+        sampleRate: view.getUint32(at + 12, true),
+      };
     }
     at += 8 + length + (length & 1);
   }

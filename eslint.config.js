@@ -1,0 +1,65 @@
+import js from '@eslint/js';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import importX from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+const tests = ['**/*.test.ts', '**/*.test.tsx', 'e2e/**'];
+
+/** Packages of ours that a folder may import; nothing else of ours. */
+const boundary = (folder, allowed) => ({
+  files: [`${folder}/src/**`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: `^@cruvo/(?!(${['none', ...allowed].join('|')})(/|$))`,
+            message: `${folder} may import only: ${allowed.join(', ') || 'no package of ours'}.`,
+          },
+          ...(folder === 'packages/core'
+            ? [
+                {
+                  group: ['node:*', 'react*'],
+                  message: 'core is pure: no Node, no DOM, no interface.',
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+  },
+});
+
+export default ts.config(
+  { ignores: ['**/dist/**', '.data/**', 'coverage/**', 'test-results/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    languageOptions: { globals: { ...globals.node } },
+    rules: {
+      'import-x/no-cycle': 'error',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-expressions': 'off',
+      eqeqeq: 'error',
+    },
+  },
+  { files: ['apps/web/**'], ...reactHooks.configs.flat.recommended },
+  boundary('packages/core', []),
+  boundary('packages/painter', ['core']),
+  boundary('packages/media', ['core']),
+  boundary('packages/film', ['core', 'painter', 'media']),
+  boundary('apps/web', ['core', 'painter']),
+  boundary('apps/server', ['core', 'painter', 'media', 'film']),
+  boundary('apps/cli', ['core', 'painter', 'media', 'film', 'server']),
+  { files: tests, rules: { 'no-restricted-imports': 'off' } },
+);

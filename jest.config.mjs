@@ -1,0 +1,25 @@
+/** Unit tests in Node; tests of the server run against a real PostgreSQL (CRUVO_DATABASE_URL). */
+export default {
+  testEnvironment: 'node',
+  testMatch: ['**/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
+  modulePathIgnorePatterns: ['<rootDir>/.data', '/dist/'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  moduleNameMapper: {
+    '^@cruvo/(core|painter|media|film)/(.*)$': '<rootDir>/packages/$1/src/$2/index.ts',
+    '^@cruvo/server/(.*)$': '<rootDir>/apps/server/src/$1/index.ts',
+  },
+  testTimeout: 60_000,
+};

@@ -1,0 +1,98 @@
+import { readLayers } from './layers';
+import { readVectorDrawing } from './readVector';
+
+const svg = (inside: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 80">${inside}</svg>`;
+const only = (inside: string) => readVectorDrawing(svg(inside)).shapes[0]!;
+
+describe('readVectorDrawing', () => {
+  it('applies transforms to the points', () => {
+    expect(
+      only(
+        '<g transform="translate(10 20)"><rect x="1" y="2" width="3" height="4" transform="scale(2)"/></g>',
+      ).path,
+    ).toBe('M12 24H18V32H12Z');
+  });
+  it('takes styles from groups, attributes and style attributes, the nearest first', () => {
+    const shape = only(
+      '<g fill="red" stroke="#00ff00" stroke-width="2"><path d="M0 0L1 1" fill="blue" style="fill: #123456; stroke-linecap: round"/></g>',
+    );
+    expect(shape.fill).toBe('#123456');
+    expect(shape.stroke).toEqual({ paint: '#00ff00', width: 2, cap: 'round', join: 'miter' });
+  });
+  it('multiplies the opacity of groups', () => {
+    expect(only('<g opacity="0.5"><g opacity="0.5"><circle r="1"/></g></g>').opacity).toBe(0.25);
+  });
+  it('paints with gradients over the box of the shape', () => {
+    const shape = only(
+      '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="50%" stop-color="#ff0000" stop-opacity="0.5"/></linearGradient></defs><rect x="10" y="20" width="30" height="40" fill="url(#g)"/>',
+    );
+    expect(shape.fill).toEqual({
+      kind: 'linear',
+      x1: 10,
+      y1: 20,
+      x2: 10,
+      y2: 60,
+      stops: [{ offset: 0.5, color: 'rgba(255,0,0,0.5)' }],
+    });
+  });
+  it.each([
+    'circle cx="5" cy="6" r="2"',
+    'ellipse cx="5" cy="6" rx="2" ry="3"',
+    'line x1="1" y1="2" x2="3" y2="4"',
+    'polygon points="0,0 1,0 1,1"',
+    'polyline points="0 0 1 1"',
+    'rect width="9" height="9" rx="2"',
+  ])('draws <%s>', (shape) => {
+    expect(only(`<${shape}/>`).path).toMatch(/^M[-\d.]/);
+  });
+  it.each([
+    ['<text>hello</text>', /<text>/],
+    ['<image href="#a"/>', /<image>/],
+    ['<rect width="1" height="1" fill="url(#nowhere)"/>', /nowhere/],
+    ['<path d="M0 0 L oops"/>', /can’t be read/],
+    ['<g>', /well-formed/],
+  ])('refuses %s in a sentence', (inside, sentence) => {
+    expect(() => readVectorDrawing(svg(inside))).toThrow(sentence);
+  });
+  it('does not take another XML file for a picture', () => {
+    expect(() => readVectorDrawing('<html/>')).toThrow('not an SVG picture');
+  });
+  it('needs a size', () => {
+    expect(() => readVectorDrawing('<svg/>')).toThrow('no size');
+    expect(readVectorDrawing('<svg width="30px" height="20"/>').viewBox).toEqual({
+      x: 0,
+      y: 0,
+      width: 30,
+      height: 20,
+    });
+  });
+});
+
+describe('readLayers', () => {
+  const { layers } = readLayers(
+    svg(
+      '<defs><linearGradient id="g"><stop offset="0" stop-color="#fff"/></linearGradient></defs>' +
+        '<g id="body" transform="translate(10 0)"><rect x="1" y="2" width="30" height="40" fill="url(#g)"/></g>' +
+        '<g id="mouth"><g id="rest"><path d="M5 5h10" stroke="#000" stroke-width="2"/></g><g id="ah"><circle cx="10" cy="10" r="5"/></g></g>' +
+        '<g id="empty"/>',
+    ),
+  );
+  it('makes a layer of every named group that shows something', () => {
+    expect(layers.map(({ name }) => name)).toEqual(['body', 'mouth']);
+    expect(layers[1]!.children.map(({ path }) => path.join('/'))).toEqual([
+      'mouth/rest',
+      'mouth/ah',
+    ]);
+  });
+  it('gives each layer its own size, strokes included', () => {
+    expect(layers[0]!.bounds).toEqual({ x: 11, y: 2, width: 30, height: 40 });
+    expect(layers[1]!.children[0]!.bounds).toEqual({ x: 4, y: 4, width: 12, height: 2 });
+  });
+  it('writes each layer as an SVG that looks the same alone', () => {
+    const alone = readVectorDrawing(layers[0]!.svg);
+    expect(alone.viewBox).toEqual(layers[0]!.bounds);
+    expect(alone.shapes[0]!.path).toBe('M11 2H41V42H11Z');
+    expect(alone.shapes[0]!.fill).toMatchObject({ kind: 'linear', x1: 11, x2: 41 });
+  });
+});

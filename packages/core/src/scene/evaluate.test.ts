@@ -1,0 +1,73 @@
+import fc from 'fast-check';
+import { evaluate } from './evaluate';
+import { sameFrame } from './frame';
+import { prepareScene } from './prepare';
+import { hash, testMaterial } from './testScene';
+
+const material = testMaterial();
+const prepared = prepareScene(material);
+const shownAt = (time: number, scene = prepared) =>
+  evaluate(scene, time).operations.map(({ media }) => media);
+const withLine = (change: object) =>
+  prepareScene({
+    ...material,
+    scene: {
+      ...material.scene,
+      lines: material.scene.lines.map((line) => ({ ...line, ...change })),
+    },
+  });
+
+describe('evaluate', () => {
+  it('shows the mouth shut in silence and open in speech', () => {
+    expect(shownAt(0.5)).toEqual([hash('a')]);
+    expect(shownAt(1.5)).toEqual([hash('b')]);
+  });
+  it('rests after the line and before it', () => {
+    expect(shownAt(5)).toEqual([hash('a')]);
+    expect(shownAt(1.5, withLine({ start: 1 }))).toEqual([hash('a')]);
+    expect(shownAt(2.5, withLine({ start: 1 }))).toEqual([hash('b')]);
+  });
+  it('shows what was set by hand', () => {
+    expect(
+      shownAt(0.5, withLine({ corrections: [{ start: 0.4, end: 0.6, drawing: 'open' }] })),
+    ).toEqual([hash('b')]);
+  });
+  it('passes over a correction to a drawing that is gone', () => {
+    expect(
+      shownAt(0.5, withLine({ corrections: [{ start: 0.4, end: 0.6, drawing: 'lost' }] })),
+    ).toEqual([hash('a')]);
+  });
+  it('rests without a track', () => {
+    expect(shownAt(1.5, withLine({ track: null }))).toEqual([hash('a')]);
+  });
+  it('leaves out a member whose character is missing', () => {
+    expect(shownAt(1, prepareScene({ ...material, characters: new Map() }))).toEqual([]);
+  });
+  it('stands the artwork inside the stage, centred', () => {
+    const { matrix, width, height } = evaluate(prepared, 0).operations[0]!;
+    const [scale, , , , left, top] = matrix;
+    expect(left).toBeGreaterThan(0);
+    expect(left + scale * width).toBeCloseTo(1920 - left);
+    expect(top + scale * height).toBeCloseTo(1080 - top);
+  });
+  it('is the same for the same time, in any order', () => {
+    const times = fc.array(fc.double({ min: 0, max: 3, noNaN: true }), {
+      minLength: 1,
+      maxLength: 20,
+    });
+    fc.assert(
+      fc.property(times, (order) => {
+        const once = order.map((time) => evaluate(prepared, time));
+        const again = [...order].reverse().map((time) => evaluate(prepareScene(material), time));
+        again.reverse().forEach((frame, at) => expect(sameFrame(frame, once[at]!)).toBe(true));
+      }),
+    );
+  });
+});
+
+it('tells frames that look different from ones that look the same', () => {
+  expect(sameFrame(evaluate(prepared, 0.1), evaluate(prepared, 0.9))).toBe(true);
+  expect(sameFrame(evaluate(prepared, 0.1), evaluate(prepared, 1.5))).toBe(false);
+  const frame = evaluate(prepared, 0.1);
+  expect(sameFrame(frame, { ...frame, background: '#000000' })).toBe(false);
+});

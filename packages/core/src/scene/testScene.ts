@@ -1,0 +1,44 @@
+import { characterFromTwoDrawings } from '../character/twoDrawings';
+import { hearLoudness } from '../speech/hearLoudness';
+import type { SceneMaterial } from './prepare';
+import type { Voice } from './scene';
+import { starterScene } from './starterScene';
+
+/** A hash-like name of 64 digits, for tests. */
+export const hash = (digit: string) => digit.repeat(64);
+
+export const testVoice: Voice = {
+  name: 'hello.wav',
+  original: hash('1'),
+  working: hash('2'),
+  peaks: hash('3'),
+  duration: 2,
+  sampleRate: 48_000,
+  channels: 1,
+};
+
+/** A small scene for tests: two drawings, and a voice of two seconds that speaks during the second one. */
+export function testMaterial(): SceneMaterial {
+  const character = characterFromTwoDrawings(
+    'Test',
+    { media: hash('a'), width: 200, height: 100 },
+    { media: hash('b'), width: 100, height: 100 },
+  );
+  const starter = starterScene({
+    name: 'Scene',
+    characterId: 'character',
+    character,
+    voice: testVoice,
+    memberId: 'member',
+    lineId: 'line',
+  });
+  const loudness = {
+    rate: 100,
+    values: [...new Array<number>(100).fill(-70), ...new Array<number>(100).fill(-20)],
+  };
+  return {
+    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: hash('c') })) },
+    characters: new Map([['character', character]]),
+    tracks: new Map([[hash('c'), hearLoudness(loudness, 2)]]),
+  };
+}

@@ -1,0 +1,51 @@
+// npm test: sets up, then lints, checks types, and runs every test. Ends with how many passed.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT } from './lib/paths.mjs';
+import { freePort } from './lib/postgres.mjs';
+import { runToEnd } from './lib/processes.mjs';
+import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
+
+const RESULTS = join(ROOT, 'test-results');
+
+setUp(['ffmpeg', 'postgresql', 'chromium']);
+rmSync(RESULTS, { recursive: true, force: true });
+mkdirSync(RESULTS, { recursive: true });
+
+const problems = [];
+const step = (name, args, environment) => {
+  console.log(`\n── ${name}`);
+  if (runToEnd(args, environment) !== 0) problems.push(name);
+};
+
+step('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+step('Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
+step('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
+step('Types of the core, alone', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'packages/core']);
+buildWeb();
+
+const studio = await startStudio('test', { port: await freePort(), durable: false });
+const jestResults = join(RESULTS, 'jest.json');
+const browserResults = join(RESULTS, 'browser.json');
+step(
+  'Unit and API tests',
+  [
+    ...['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'],
+    ...['--json', '--outputFile', jestResults, ...process.argv.slice(2)],
+  ],
+  { CRUVO_DATABASE_URL: studio.environment.CRUVO_DATABASE_URL },
+);
+step('Browser tests', ['node_modules/@playwright/test/cli.js', 'test'], {
+  CRUVO_ADDRESS: studio.address,
+  CRUVO_DATABASE_URL: studio.environment.CRUVO_DATABASE_URL,
+  PLAYWRIGHT_JSON_OUTPUT_NAME: browserResults,
+});
+await studio.stop();
+
+const jest = JSON.parse(readFileSync(jestResults, 'utf8'));
+const browser = JSON.parse(readFileSync(browserResults, 'utf8')).stats;
+const passed = jest.numPassedTests + browser.expected;
+const failed = jest.numFailedTests + jest.numRuntimeErrorTestSuites + browser.unexpected + browser.flaky;
+if (problems.length > 0) console.log(`\nNot in order: ${problems.join(', ')}.`);
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(problems.length > 0 || failed > 0 ? 1 : 0);
