@@ -1,4 +1,5 @@
-import { stat } from 'node:fs/promises';
+import { open, stat } from 'node:fs/promises';
+import { findWavSamples } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE } from '@cruvo/core/scene';
 import { run } from '../tools';
@@ -38,9 +39,23 @@ export async function probeVoice(path: string, name: string): Promise<ProbedVoic
       `“${name}” is not a sound that Cruvo can read. Use a WAV, MP3, FLAC, Ogg or M4A file.`,
     );
   }
-  if (stream.duration !== null && stream.duration > LONGEST_VOICE)
-    throw tooLong(name, stream.duration);
-  return stream;
+  const duration = (await wavDuration(path)) ?? stream.duration;
+  if (duration !== null && duration > LONGEST_VOICE) throw tooLong(name, duration);
+  return { ...stream, duration };
+}
+
+const HEADER_BYTES = 65_536;
+/** What programs write for a length that they don't know yet. */
+const UNKNOWN_LENGTHS = new Set([0, 0xffffffff, 0x7fffffff]);
+
+/** How long a WAV file says it is, seconds; ffprobe tells only how much of it is there. */
+async function wavDuration(path: string): Promise<number | null> {
+  const file = await open(path, 'r');
+  const { buffer, bytesRead } = await file.read(Buffer.alloc(HEADER_BYTES), 0, HEADER_BYTES, 0);
+  await file.close();
+  const found = findWavSamples(buffer.subarray(0, bytesRead));
+  if (!found || UNKNOWN_LENGTHS.has(found.dataLength) || found.bytesPerSecond === 0) return null;
+  return found.dataLength / found.bytesPerSecond;
 }
 
 export function tooLong(name: string, seconds: number): Problem {

@@ -33,35 +33,54 @@ export function wavHeader(sampleRate: number, channels: number, dataLength: numb
   return new Uint8Array(header.buffer);
 }
 
+/** What any WAV header says, whatever the coding of its samples. */
+export interface WavExtent extends WavHeader {
+  /** 1 for PCM. */
+  readonly coding: number;
+  readonly bitsPerSample: number;
+  readonly bytesPerSecond: number;
+}
+
 /**
- * Reads the header of a 16-bit PCM WAV file, skipping chunks it does not know.
+ * Finds the samples of a WAV file, skipping chunks it does not know.
+ *
+ * @param bytes the beginning of the file, up to the samples at least
+ * @returns null when these are not the first bytes of a WAV file
+ */
+export function findWavSamples(bytes: Uint8Array): WavExtent | null {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (bytes.length < 12 || tagAt(view, 0) !== 'RIFF' || tagAt(view, 8) !== 'WAVE') return null;
+  let format: Omit<WavExtent, 'dataStart' | 'dataLength'> | null = null;
+  for (let at = 12; at + 8 <= bytes.length;) {
+    const tag = tagAt(view, at);
+    const length = view.getUint32(at + 4, true);
+    if (tag === 'data') return format && { ...format, dataStart: at + 8, dataLength: length };
+    if (tag === 'fmt ') {
+      if (at + 24 > bytes.length) return null;
+      format = {
+        coding: view.getUint16(at + 8, true),
+        channels: view.getUint16(at + 10, true),
+        sampleRate: view.getUint32(at + 12, true),
+        bytesPerSecond: view.getUint32(at + 16, true),
+        bitsPerSample: view.getUint16(at + 22, true),
+      };
+    }
+    at += 8 + length + (length & 1);
+  }
+  return null;
+}
+
+/**
+ * Reads the header of a 16-bit PCM WAV file.
  *
  * @param bytes the beginning of the file, up to the samples at least
  * @throws Problem when these are not the first bytes of such a file
  */
 export function readWavHeader(bytes: Uint8Array): WavHeader {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length < 12 || tagAt(view, 0) !== 'RIFF' || tagAt(view, 8) !== 'WAVE') throw notPcm();
-  let format: { sampleRate: number; channels: number } | null = null;
-  for (let at = 12; at + 8 <= bytes.length;) {
-    const tag = tagAt(view, at);
-    const length = view.getUint32(at + 4, true);
-    if (tag === 'data') {
-      if (!format) throw notPcm();
-      return { ...format, dataStart: at + 8, dataLength: length };
-    }
-    if (tag === 'fmt ') {
-      if (at + 24 > bytes.length) throw notPcm();
-      if (view.getUint16(at + 8, true) !== PCM || view.getUint16(at + 22, true) !== 16)
-        throw notPcm();
-      format = {
-        channels: view.getUint16(at + 10, true),
-        sampleRate: view.getUint32(at + 12, true),
-      };
-    }
-    at += 8 + length + (length & 1);
-  }
-  throw notPcm();
+  const found = findWavSamples(bytes);
+  if (found?.coding !== PCM || found.bitsPerSample !== 8 * BYTES_PER_SAMPLE) throw notPcm();
+  const { sampleRate, channels, dataStart, dataLength } = found;
+  return { sampleRate, channels, dataStart, dataLength };
 }
 
 function notPcm(): Problem {
