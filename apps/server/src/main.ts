@@ -1,3 +1,4 @@
+import { sentenceOf } from '@cruvo/core/problem';
 import { createApp, createServices } from './app';
 import { configFromEnvironment, LOOPBACK } from './config';
 import { migrate } from './database/connect';
@@ -16,7 +17,9 @@ const server = createApp(services, config.webFolder).listen(config.port, LOOPBAC
 async function stop(): Promise<void> {
   server.close();
   server.closeAllConnections();
-  await services.queue.stop().catch((error: unknown) => log.warn({ error }, 'queue'));
+  await services.queue
+    .stop()
+    .catch((error: unknown) => log.warn({ reason: sentenceOf(error) }, 'queue'));
   await services.events.stop();
   await services.database.destroy();
   process.exit(0);

@@ -1,4 +1,5 @@
 import knex, { type Knex } from 'knex';
+import { log } from '../log';
 import { migrations } from './migrations';
 
 export type Database = Knex;
@@ -13,6 +14,7 @@ export function connect(url: string): Database {
     connection: { connectionString: url, connectionTimeoutMillis: 3000, keepAlive: true },
     pool: { min: 0, max: 12 },
     acquireConnectionTimeout: 4000,
+    log: { warn: (message) => log.info(message), error: (message) => log.info(message) },
     migrations: { migrationSource: migrations, tableName: 'schema_migrations' },
   });
 }

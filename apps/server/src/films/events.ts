@@ -1,3 +1,4 @@
+import { sentenceOf } from '@cruvo/core/problem';
 import { EventEmitter } from 'node:events';
 import pg from 'pg';
 import { log } from '../log';
@@ -16,10 +17,11 @@ export class FilmEvents extends EventEmitter<{ film: [id: string] }> {
   }
 
   async start(): Promise<void> {
+    if (this.stopped) return;
     const client = new pg.Client({ connectionString: this.databaseUrl, keepAlive: true });
     client.on('notification', ({ payload }) => this.emit('film', payload ?? ''));
     client.on('error', (error) => {
-      log.warn({ error }, 'lost the film events');
+      log.warn({ reason: sentenceOf(error) }, 'lost the film events');
       this.reconnectLater();
     });
     await client.connect();

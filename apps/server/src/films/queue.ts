@@ -1,3 +1,4 @@
+import { sentenceOf } from '@cruvo/core/problem';
 import PgBoss from 'pg-boss';
 import { log } from '../log';
 
@@ -24,7 +25,7 @@ export class FilmQueue {
       max: 4,
       maintenanceIntervalSeconds: 2,
     });
-    this.boss.on('error', (error) => log.warn({ error }, 'queue'));
+    this.boss.on('error', (error) => log.warn({ reason: sentenceOf(error) }, 'queue'));
   }
 
   async start(): Promise<void> {

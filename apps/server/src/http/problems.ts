@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ValidationError } from 'yup';
-import { Problem, type ProblemCode } from '@cruvo/core/problem';
+import { Problem, sentenceOf, type ProblemCode } from '@cruvo/core/problem';
 import { log } from '../log';
 
 const STATUS: Record<ProblemCode, number> = {
@@ -19,7 +19,7 @@ export const DATABASE_AWAY = 'The studio can’t reach its database just now.';
 export const answerProblems: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error);
   const { status, code, detail } = describe(error);
-  if (status >= 500) log.error({ error, path: request.path }, detail);
+  if (status >= 500) log.error({ reason: sentenceOf(error), path: request.path }, detail);
   response
     .status(status)
     .type('application/problem+json')

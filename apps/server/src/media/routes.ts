@@ -43,8 +43,8 @@ export async function sendMedia(
     .setHeader('Content-Security-Policy', "default-src 'none'");
   const ranges = request.headers.range ? parseRange(size, request.headers.range) : -2;
   if (ranges === -1) {
-    response.status(416).setHeader('Content-Range', `bytes */${size}`);
-    throw new Problem('bad-input', 'This stretch lies outside the file.');
+    response.status(416).setHeader('Content-Range', `bytes */${size}`).end();
+    return;
   }
   const range = typeof ranges === 'object' && ranges.length === 1 ? ranges[0]! : null;
   const start = range?.start ?? 0;

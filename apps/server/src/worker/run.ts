@@ -1,3 +1,4 @@
+import { sentenceOf } from '@cruvo/core/problem';
 import { setTimeout } from 'node:timers/promises';
 import { createServices } from '../app';
 import { log } from '../log';
@@ -20,7 +21,7 @@ export async function runWorker(databaseUrl: string, signal: AbortSignal): Promi
         await setTimeout(LOOK_EVERY_MS);
       }
     } catch (error) {
-      log.error({ error }, 'worker');
+      log.error({ reason: sentenceOf(error) }, 'worker');
       await setTimeout(AFTER_FAILURE_MS);
     }
   }

@@ -1,6 +1,6 @@
 import { readLayers } from '../formats/svg';
 import { readDocument } from '../scene/documents';
-import { hash } from '../scene/testScene';
+import { hash } from '../testing/testScene';
 import { characterFromLayers } from './fromLayers';
 import { characterFromTwoDrawings } from './twoDrawings';
 

@@ -1,7 +1,7 @@
 import { describeChanges } from './changes';
 import { readDocument } from './documents';
 import { filmSettingsSchema } from './filmSettings';
-import { hash, testMaterial } from './testScene';
+import { hash, testMaterial } from '../testing/testScene';
 
 const { scene, characters } = testMaterial();
 const character = characters.get('character')!;

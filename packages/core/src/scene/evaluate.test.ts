@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { evaluate } from './evaluate';
 import { sameFrame } from './frame';
 import { prepareScene } from './prepare';
-import { hash, testMaterial } from './testScene';
+import { hash, testMaterial } from '../testing/testScene';
 
 const material = testMaterial();
 const prepared = prepareScene(material);

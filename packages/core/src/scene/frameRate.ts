@@ -12,7 +12,10 @@ export const FRAME_RATES = {
 
 export type FrameRateName = keyof typeof FRAME_RATES;
 
-export const FRAME_RATE_NAMES = Object.keys(FRAME_RATES) as FrameRateName[];
+/** From slow to fast. */
+export const FRAME_RATE_NAMES = (Object.keys(FRAME_RATES) as FrameRateName[]).sort(
+  (a, b) => Number(a) - Number(b),
+);
 
 /** Frames a second. */
 export function framesPerSecond(name: FrameRateName): number {

@@ -24,7 +24,10 @@ export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdere
     resolver: yupResolver(filmSettingsSchema as never) as never,
   });
   const { errors, isSubmitting } = formState;
-  const [width, height, background] = useWatch({ control, name: ['width', 'height', 'background'] });
+  const [width, height, background] = useWatch({
+    control,
+    name: ['width', 'height', 'background'],
+  });
 
   const order = async (settings: FilmSettings) => {
     setFailure(null);

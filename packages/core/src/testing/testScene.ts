@@ -1,8 +1,8 @@
 import { characterFromTwoDrawings } from '../character/twoDrawings';
 import { hearLoudness } from '../speech/hearLoudness';
-import type { SceneMaterial } from './prepare';
-import type { Voice } from './scene';
-import { starterScene } from './starterScene';
+import type { SceneMaterial } from '../scene/prepare';
+import type { Voice } from '../scene/scene';
+import { starterScene } from '../scene/starterScene';
 
 /** A hash-like name of 64 digits, for tests. */
 export const hash = (digit: string) => digit.repeat(64);

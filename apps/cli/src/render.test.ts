@@ -1,0 +1,105 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { run } from '@cruvo/media/tools';
+
+const CRUVO = fileURLToPath(new URL('../../../bin/cruvo', import.meta.url));
+const folder = testFolder();
+const closed = write(
+  folder,
+  'shut.svg',
+  svg(64, 36, '<rect width="64" height="36" fill="#ff0000"/>'),
+);
+const open = write(
+  folder,
+  'wide.svg',
+  svg(64, 36, '<rect width="64" height="36" fill="#ffffff"/>'),
+);
+const voice = wav(folder, 'voice.wav', 1, toneIn([0.4, 0.8]));
+const out = join(folder, 'film.mp4');
+
+const cruvo = (...args: string[]) => run(CRUVO, args);
+const render = (change: Record<string, string> = {}, ...more: string[]) => {
+  const options = { closed, open, voice, out, size: '320x180', ...change };
+  return cruvo(
+    'render',
+    ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value]),
+    ...more,
+  );
+};
+
+beforeAll(() => delete process.env['NODE_OPTIONS']);
+
+describe('cruvo render', () => {
+  it('makes a film without a database, and prints nothing where there is no terminal', async () => {
+    const { code, stdout, stderr } = await render(
+      { fps: '29.97', background: '#00ff00' },
+      '--quiet',
+    );
+    expect({ code, stdout, stderr }).toEqual({ code: 0, stdout: '', stderr: '' });
+    const entries = 'stream=codec_name,width,height,r_frame_rate';
+    const probe = await run('ffprobe', [
+      '-v',
+      'error',
+      '-of',
+      'csv=p=0',
+      '-show_entries',
+      entries,
+      out,
+    ]);
+    expect(probe.stdout).toContain('h264,320,180,30000/1001');
+    expect(probe.stdout).toContain('aac');
+  });
+
+  it('says so when the voice is silent, and rests', async () => {
+    const { code, stderr } = await render({ voice: wav(folder, 'still.wav', 0.5, () => 0) });
+    expect([code, stderr]).toEqual([
+      0,
+      'cruvo: This recording is completely silent, so the mouth stays at rest.\n',
+    ]);
+  });
+
+  it.each([
+    ['a missing file', { voice: 'nowhere.wav' }, 'There is no file “nowhere.wav”.'],
+    ['a folder', { closed: folder }, /is not a file/],
+    [
+      'a text named .wav',
+      { voice: write(folder, 'text.wav', 'hello') },
+      /“text.wav” is not a sound/,
+    ],
+    [
+      'an SVG with a script',
+      { open: write(folder, 'bad.svg', svg(9, 9, '<script/>')) },
+      /“bad.svg” contains a <script>/,
+    ],
+    ['an odd size', { size: '321x180' }, 'The width must be an even number of pixels.'],
+    ['a size that is none', { size: 'large' }, /Write it as 1280x720/],
+    ['an unknown rate', { fps: '13' }, /The frame rate must be one of 12, 23.976/],
+    ['a colour that is none', { background: 'blue' }, /Write a colour as #/],
+    ['a film that is no MP4', { out: join(folder, 'film.gif') }, /ends in \.mp4/],
+    ['a folder that is not there', { out: join(folder, 'no', 'film.mp4') }, /no writable folder/],
+  ])('refuses %s in one sentence, and writes nothing', async (_what, change, sentence) => {
+    const before = readdirSync(folder).sort();
+    const { code, stderr } = await render(change as Record<string, string>);
+    expect(code).toBe(1);
+    expect(stderr).toMatch(sentence);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+    expect(readdirSync(folder).sort()).toEqual(before);
+  });
+
+  it('names a missing option', async () => {
+    const { code, stderr } = await cruvo('render', '--closed', closed);
+    expect([code, stderr]).toEqual([
+      1,
+      "error: required option '--open <picture>' not specified\n",
+    ]);
+  });
+
+  it('has help that shows how', async () => {
+    const { code, stdout } = await cruvo('render', '--help');
+    expect(code).toBe(0);
+    expect(stdout).toContain('cruvo render --closed shut.png --open wide.png');
+    expect((await cruvo('--help')).stdout).toMatch(/render[^\n]+film[\s\S]+worker/);
+  });
+});

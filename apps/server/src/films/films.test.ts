@@ -1,0 +1,167 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
+import { run } from '@cruvo/media/tools';
+import { testFolder } from '@cruvo/media/testing';
+import { Client, makeProduction, type MadeProduction } from '../testing/requests';
+import { startTestStudio, type TestStudio } from '../testing/studio';
+import type { Film } from './store';
+
+const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
+const settings = { width: 640, height: 360, frameRate: '24', background: '#123456' };
+
+let studio: TestStudio;
+let client: Client;
+const workers: ChildProcess[] = [];
+
+beforeAll(async () => {
+  studio = await startTestStudio();
+  client = new Client(studio.address);
+});
+afterEach(async () => {
+  for (const worker of workers.splice(0)) worker.kill('SIGKILL');
+});
+afterAll(() => studio.close());
+
+/** A worker process of its own, as `cruvo worker` starts it. */
+function startWorker(): ChildProcess {
+  const worker = spawn(
+    process.execPath,
+    ['bin/cruvo', 'worker', '--database', studio.databaseUrl],
+    {
+      cwd: ROOT,
+      env: { ...process.env, NODE_OPTIONS: '' },
+      stdio: 'ignore',
+    },
+  );
+  workers.push(worker);
+  return worker;
+}
+
+const order = async ({ sceneId }: MadeProduction, change: object = {}) =>
+  (await client.send('POST', '/films', { scene: sceneId, settings: { ...settings, ...change } }))
+    .body as unknown as Film;
+const read = (id: string) => studio.services.films.read(id);
+
+async function until(film: Film, reached: (film: Film) => boolean): Promise<Film> {
+  for (let attempt = 0; attempt < 600; attempt++) {
+    const now = await read(film.id);
+    if (reached(now)) return now;
+    await setTimeout(100);
+  }
+  throw new Error(`The film stayed ${JSON.stringify(await read(film.id))}`);
+}
+
+describe('films', () => {
+  it('are rendered by a worker, told of as they go, listed and downloaded', async () => {
+    const made = await makeProduction(studio, client, 2);
+    const events = await fetch(`${studio.address}/api/productions/${made.production}/films/events`);
+    const film = await order(made);
+    expect(film).toMatchObject({ status: 'waiting', name: 'Scene', settings });
+    startWorker();
+    await until(film, ({ status }) => status === 'done');
+
+    const reader = events.body!.getReader();
+    let told = '';
+    while (!told.includes('"status":"done"'))
+      told += Buffer.from((await reader.read()).value!).toString();
+    await reader.cancel();
+    expect(told).toContain('"status":"rendering"');
+
+    const list = await client.send('GET', `/productions/${made.production}/films`);
+    expect(list.body).toEqual([
+      expect.objectContaining({ id: film.id, status: 'done', progress: 1 }),
+    ]);
+    const file = await fetch(`${studio.address}/api/films/${film.id}/file?download`);
+    expect(file.headers.get('content-disposition')).toBe("attachment; filename*=UTF-8''Scene.mp4");
+    const path = join(testFolder(), 'film.mp4');
+    await writeFile(path, Buffer.from(await file.arrayBuffer()));
+    const { stdout } = await run('ffprobe', [
+      '-v',
+      'error',
+      '-of',
+      'csv=p=0',
+      '-show_entries',
+      'stream=codec_name,nb_frames',
+      path,
+    ]);
+    expect(stdout.trim().split('\n')[0]).toBe('h264,48');
+  });
+
+  it('are finished by another worker when theirs is killed in the middle', async () => {
+    const made = await makeProduction(studio, client, 50);
+    const film = await order(made, { width: 1280, height: 720 });
+    const first = startWorker();
+    await until(film, ({ progress }) => progress > 0.02);
+    first.kill('SIGKILL');
+    const half = await read(film.id);
+    expect(half).toMatchObject({ status: 'rendering', media: null });
+    expect((await fetch(`${studio.address}/api/films/${film.id}/file`)).status).toBe(404);
+    startWorker();
+    const done = await until(film, ({ status }) => status !== 'rendering');
+    expect(done).toMatchObject({ status: 'done', problem: null });
+  }, 120_000);
+
+  it('stop when cancelled, and stay cancelled', async () => {
+    const made = await makeProduction(studio, client, 120);
+    const film = await order(made, { width: 1920, height: 1080 });
+    startWorker();
+    await until(film, ({ progress }) => progress > 0.01);
+    expect((await client.send('POST', `/films/${film.id}/cancel`, {})).body['status']).toBe(
+      'cancelled',
+    );
+    // The worker is free for the next film at once.
+    const next = await order(await makeProduction(studio, client, 0.5));
+    await until(next, ({ status }) => status === 'done');
+    expect(await read(film.id)).toMatchObject({ status: 'cancelled', media: null });
+  }, 120_000);
+
+  it('can be cancelled before they begin, and removed from the list', async () => {
+    const made = await makeProduction(studio, client);
+    const film = await order(made);
+    await client.send('POST', `/films/${film.id}/cancel`, {});
+    expect(await studio.services.films.claim(film.id)).toBeNull();
+    expect((await client.send('DELETE', `/films/${film.id}`)).status).toBe(204);
+    expect((await client.send('GET', `/productions/${made.production}/films`)).body).toEqual([]);
+  });
+
+  it('say why they failed', async () => {
+    const made = await makeProduction(studio, client);
+    const film = await order(made);
+    const { closed } = made.character.drawings;
+    await studio.services.database('media').where({ hash: closed!.media }).delete();
+    startWorker();
+    const failed = await until(film, ({ status }) => status === 'failed');
+    expect(failed.problem).toBe('This picture, voice or film is no longer there.');
+  });
+
+  it.each([
+    [{ width: 641 }, /even/],
+    [{ frameRate: '13' }, /frame rate/],
+    [{ background: 'blue' }, /colour/],
+  ])('are refused with %j', async (change, sentence) => {
+    const { body } = await client.send('POST', '/films', {
+      scene: (await makeProduction(studio, client, 0.1)).sceneId,
+      settings: { ...settings, ...change },
+    });
+    expect([body['status'], body['detail']]).toEqual([422, expect.stringMatching(sentence)]);
+  });
+});
+
+describe('claims', () => {
+  it('let only the latest worker report and finish', async () => {
+    const film = await order(await makeProduction(studio, client, 0.1));
+    const { films, media } = studio.services;
+    const first = (await films.claim(film.id))!;
+    const second = (await films.claim(film.id))!;
+    expect(await films.report(film.id, first, 0.5)).toBe(false);
+    expect(await films.report(film.id, second, 0.25)).toBe(true);
+    const hash = await media.writeBytes(Buffer.from('film'), 'video/mp4');
+    await films.finish(film.id, first, hash);
+    expect(await read(film.id)).toMatchObject({ status: 'rendering', progress: 0.25 });
+    await films.finish(film.id, second, hash);
+    expect(await read(film.id)).toMatchObject({ status: 'done', media: hash });
+  });
+});

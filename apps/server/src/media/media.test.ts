@@ -1,0 +1,158 @@
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import fc from 'fast-check';
+import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { Client } from '../testing/requests';
+import { startTestStudio, type TestStudio } from '../testing/studio';
+import { CHUNK_BYTES } from './store';
+
+let studio: TestStudio;
+let client: Client;
+const folder = testFolder();
+
+beforeAll(async () => {
+  studio = await startTestStudio();
+  client = new Client(studio.address);
+});
+afterAll(() => studio.close());
+
+const countMedia = async () =>
+  Number((await studio.services.database('media').count({ n: '*' }))[0]!['n']);
+
+describe('media', () => {
+  const content = randomBytes(2 * CHUNK_BYTES + 12_345);
+  let hash: string;
+  beforeAll(async () => {
+    hash = await studio.services.media.writeBytes(content, 'video/mp4');
+  });
+  const fetchMedia = (range?: string) =>
+    fetch(`${studio.address}/api/media/${hash}`, range ? { headers: { Range: range } } : {});
+
+  it('come out as they went in', async () => {
+    const response = await fetchMedia();
+    expect(response.headers.get('content-length')).toBe(String(content.length));
+    expect(Buffer.from(await response.arrayBuffer()).equals(content)).toBe(true);
+  });
+
+  it('are kept once, however often they come', async () => {
+    const before = await countMedia();
+    expect(await studio.services.media.writeBytes(content, 'video/mp4')).toBe(hash);
+    expect(await countMedia()).toBe(before);
+  });
+
+  it('can be read in any stretch', async () => {
+    const offset = fc.nat({ max: content.length - 1 });
+    await fc.assert(
+      fc.asyncProperty(offset, offset, async (a, b) => {
+        const [first, last] = [Math.min(a, b), Math.max(a, b)];
+        const response = await fetchMedia(`bytes=${first}-${last}`);
+        expect(response.status).toBe(206);
+        expect(response.headers.get('content-range')).toBe(
+          `bytes ${first}-${last}/${content.length}`,
+        );
+        const bytes = Buffer.from(await response.arrayBuffer());
+        expect(bytes.equals(content.subarray(first, last + 1))).toBe(true);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('know the ends of a file', async () => {
+    const tail = Buffer.from(await (await fetchMedia('bytes=-100')).arrayBuffer());
+    expect(tail.equals(content.subarray(-100))).toBe(true);
+    expect((await fetchMedia(`bytes=${content.length}-`)).status).toBe(416);
+  });
+
+  it.each(['f'.repeat(64), 'nonsense'])('are not found under %s', async (name) => {
+    expect((await fetch(`${studio.address}/api/media/${name}`)).status).toBe(404);
+  });
+});
+
+describe('voices', () => {
+  it('are checked, converted and stored with their original', async () => {
+    const path = wav(folder, 'good évening.wav', 1.5, toneIn([0.2, 1]));
+    const { status, body } = await client.upload('voices', path);
+    expect(status).toBe(201);
+    expect(body).toMatchObject({
+      name: 'good évening.wav',
+      duration: 1.5,
+      sampleRate: 48_000,
+      channels: 1,
+    });
+    const original = await studio.services.media.readAll(String(body['original']));
+    expect(original.equals(await readFile(path))).toBe(true);
+    expect((await studio.services.media.info(String(body['working']))).size).toBe(
+      44 + 1.5 * 96_000,
+    );
+    expect((await studio.services.media.info(String(body['peaks']))).size).toBe(1200);
+  });
+
+  it.each([
+    ['text.wav', 'Good evening.', /not a sound/],
+    ['empty.wav', '', /is empty/],
+  ])('are refused as %s, and nothing is stored', async (name, content, sentence) => {
+    const before = await countMedia();
+    const { status, body } = await client.upload('voices', write(folder, name, content));
+    expect([status, body['detail']]).toEqual([422, expect.stringMatching(sentence)]);
+    expect(await countMedia()).toBe(before);
+  });
+
+  it('need a name', async () => {
+    const response = await fetch(`${studio.address}/api/media/voices`, {
+      method: 'POST',
+      body: 'x',
+    });
+    expect(await response.json()).toMatchObject({
+      status: 422,
+      detail: expect.stringMatching(/X-File-Name/),
+    });
+  });
+});
+
+describe('pictures', () => {
+  it('are stored as a working picture, with their original', async () => {
+    const { status, body } = await client.upload(
+      'pictures',
+      write(folder, 'a.svg', svg(4000, 2000)),
+    );
+    expect([status, body['width'], body['height']]).toEqual([201, 2048, 1024]);
+    expect((await studio.services.media.info(String(body['media']))).type).toBe('image/png');
+  });
+
+  it('are refused with a script in them, and nothing is stored', async () => {
+    const before = await countMedia();
+    const { status, body } = await client.upload(
+      'pictures',
+      write(folder, 'b.svg', svg(9, 9, '<script/>')),
+    );
+    expect([status, body['detail']]).toEqual([
+      422,
+      expect.stringMatching(/“b.svg” contains a <script>/),
+    ]);
+    expect(await countMedia()).toBe(before);
+  });
+});
+
+describe('tracks', () => {
+  const track = {
+    version: 1,
+    duration: 1,
+    sounds: [{ start: 0, end: 1, viseme: 0, phone: null, word: null, confidence: 0.5 }],
+    loudness: { rate: 100, values: [-60] },
+  };
+  it('are known by their content', async () => {
+    const first = await client.send('POST', '/tracks', track);
+    const second = await client.send('POST', '/tracks', track);
+    expect([first.status, second.body]).toEqual([201, first.body]);
+    expect((await client.send('GET', `/tracks/${String(first.body['id'])}`)).body).toEqual(track);
+  });
+  it('are refused when they are none', async () => {
+    const wrong = await client.send('POST', '/tracks', { ...track, duration: 2 });
+    expect([wrong.status, wrong.body['detail']]).toEqual([
+      422,
+      expect.stringMatching(/touch each other/),
+    ]);
+    const broken = await fetch(`${studio.address}/api/tracks`, { method: 'POST', body: '{' });
+    expect(broken.status).toBe(422);
+  });
+});

@@ -1,0 +1,89 @@
+import { readFile } from 'node:fs/promises';
+import { basename } from 'node:path';
+import type { Character } from '@cruvo/core/character';
+import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
+import { starterScene, type Scene, type Voice } from '@cruvo/core/scene';
+import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import type { TestStudio } from './studio';
+
+/** Requests to a studio's API, as its page makes them. */
+export class Client {
+  constructor(readonly address: string) {}
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+    const response = await fetch(`${this.address}/api${path}`, {
+      method,
+      headers: {
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    const json: unknown = text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : text;
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: json as Record<string, unknown>,
+    };
+  }
+
+  async upload(kind: 'voices' | 'pictures', path: string) {
+    const response = await fetch(`${this.address}/api/media/${kind}`, {
+      method: 'POST',
+      headers: { 'X-File-Name': encodeURIComponent(basename(path)) },
+      body: await readFile(path),
+    });
+    return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+  }
+}
+
+export interface MadeProduction {
+  readonly production: string;
+  readonly sceneId: string;
+  readonly scene: Scene;
+  readonly character: Character;
+}
+
+/** A production from two drawings and a tone, made through the API. */
+export async function makeProduction(
+  { services }: Pick<TestStudio, 'services'>,
+  client: Client,
+  seconds = 1,
+): Promise<MadeProduction> {
+  const folder = testFolder();
+  const closed = write(
+    folder,
+    'closed.svg',
+    svg(64, 36, '<rect width="64" height="36" fill="#ff0000"/>'),
+  );
+  const open = write(
+    folder,
+    'open.svg',
+    svg(64, 36, '<rect width="64" height="36" fill="#ffffff"/>'),
+  );
+  const voicePath = wav(folder, 'voice.wav', seconds, toneIn([seconds / 2, seconds]));
+  const pictures = [await client.upload('pictures', closed), await client.upload('pictures', open)];
+  const voice = (await client.upload('voices', voicePath)).body as unknown as Voice;
+  const [shut, wide] = pictures.map(({ body }) => body as unknown as Picture) as [Picture, Picture];
+  const ids = {
+    production: crypto.randomUUID(),
+    character: crypto.randomUUID(),
+    scene: crypto.randomUUID(),
+  };
+  const character = characterFromTwoDrawings('Two', shut, wide);
+  const scene = starterScene({
+    name: 'Scene',
+    characterId: ids.character,
+    character,
+    voice,
+    memberId: 'member',
+    lineId: 'line',
+  });
+  await services.documents.createProduction(ids.production, [
+    { id: ids.production, kind: 'production', body: { schemaVersion: 1, name: 'Test' } },
+    { id: ids.character, kind: 'character', body: character },
+    { id: ids.scene, kind: 'scene', body: scene },
+  ]);
+  return { production: ids.production, sceneId: ids.scene, scene, character };
+}

@@ -1,0 +1,57 @@
+import { randomBytes } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import pg from 'pg';
+import { createApp, createServices, type Services } from '../app';
+import { migrate } from '../database/connect';
+import { DatabaseRoad } from './databaseRoad';
+
+/** A server with a database of its own on the PostgreSQL that CRUVO_DATABASE_URL names. */
+export interface TestStudio {
+  readonly address: string;
+  readonly databaseUrl: string;
+  readonly services: Services;
+  /** What lies between the server and its database, to be blocked. */
+  readonly road: DatabaseRoad;
+  close(): Promise<void>;
+}
+
+export async function startTestStudio(): Promise<TestStudio> {
+  const adminUrl = process.env['CRUVO_DATABASE_URL'];
+  if (!adminUrl) throw new Error('Set CRUVO_DATABASE_URL; “npm test” does.');
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  await asAdmin(adminUrl, `create database ${name}`);
+  const direct = new URL(adminUrl);
+  direct.pathname = `/${name}`;
+  const road = await DatabaseRoad.open(Number(direct.port));
+  const throughRoad = new URL(direct);
+  throughRoad.port = String(road.port);
+
+  const services = createServices(throughRoad.href);
+  await migrate(services.database);
+  await services.queue.start();
+  await services.events.start();
+  const server = createApp(services, '').listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  return {
+    address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    databaseUrl: direct.href,
+    services,
+    road,
+    close: async () => {
+      server.close();
+      server.closeAllConnections();
+      await services.queue.stop();
+      await services.events.stop();
+      await services.database.destroy();
+      await road.close();
+      await asAdmin(adminUrl, `drop database ${name} with (force)`);
+    },
+  };
+}
+
+async function asAdmin(url: string, command: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(command);
+  await client.end();
+}

@@ -1,0 +1,93 @@
+import { framesPerSecond, prepareScene, type SceneMaterial } from '@cruvo/core/scene';
+import { moveEdge } from '@cruvo/core/mouth';
+import { testMaterial } from '@cruvo/core/testing';
+import { createSceneStore } from '../sceneStore';
+import { chosenMouth, dragCorrections, middleOf, mouthEdits } from './mouthEdits';
+
+const material = testMaterial();
+
+/** A store of the test scene, with the open mouth of its second second chosen. */
+function opened(from: SceneMaterial = material) {
+  const store = createSceneStore(from.scene);
+  const prepared = () => prepareScene({ ...from, scene: store.getState().scene });
+  const found = () => chosenMouth(prepared(), store.getState().chosen)!;
+  store.getState().choose({ line: 'line', time: 1.5 });
+  return {
+    store,
+    prepared,
+    found,
+    corrections: () => store.getState().scene.lines[0]!.corrections,
+  };
+}
+
+describe('mouth edits', () => {
+  it('give the chosen mouth another drawing, and undo and redo it', () => {
+    const { store, found } = opened();
+    expect(found().mouth).toMatchObject({ drawing: 'open', byHand: false });
+    mouthEdits.setDrawing(store, found(), 'closed');
+    expect(found().mouth).toMatchObject({ drawing: 'closed', byHand: true });
+    store.temporal.getState().undo();
+    expect(found().mouth.drawing).toBe('open');
+    store.temporal.getState().redo();
+    expect(found().mouth.drawing).toBe('closed');
+  });
+
+  it('survive quick repeats of undo and redo', () => {
+    const { store, found, corrections } = opened();
+    for (let turn = 0; turn < 50; turn++) {
+      mouthEdits.setDrawing(store, found(), turn % 2 === 0 ? 'closed' : 'open');
+    }
+    const last = corrections();
+    const { undo, redo } = store.temporal.getState();
+    for (let turn = 0; turn < 80; turn++) undo();
+    expect(corrections()).toEqual([]);
+    for (let turn = 0; turn < 80; turn++) redo();
+    expect(corrections()).toEqual(last);
+  });
+
+  it('rest the mouth, and bring the fitted one back', () => {
+    const { store, found } = opened();
+    mouthEdits.rest(store, found());
+    expect(found().mouth.drawing).toBe('closed');
+    mouthEdits.backToFitted(store, found());
+    expect(found().mouth).toMatchObject({ drawing: 'open', byHand: false });
+  });
+
+  it('move an edge by frames; the mouth stays chosen', () => {
+    const { store, found, prepared } = opened();
+    const before = found().mouth;
+    mouthEdits.nudge(store, prepared(), found(), 'start', -3);
+    expect(found().mouth.drawing).toBe('open');
+    expect((before.start - found().mouth.start) * framesPerSecond('24')).toBeCloseTo(3);
+    mouthEdits.nudge(store, prepared(), found(), 'start', 3);
+    expect(found().mouth.start).toBeCloseTo(before.start);
+  });
+
+  it('leave the ends of the line where they are', () => {
+    const { store, found, prepared, corrections } = opened();
+    store.getState().choose({ line: 'line', time: 0.1 });
+    mouthEdits.nudge(store, prepared(), found(), 'start', 2);
+    expect(corrections()).toEqual([]);
+  });
+
+  it('make one step of a whole drag', () => {
+    const { store, found, corrections } = opened();
+    const { line, mouths, index } = found();
+    const drag = dragCorrections(store, line);
+    for (const time of [0.9, 0.8, 0.7])
+      drag.change(moveEdge(mouths, line.corrections, index, time, 24));
+    expect(store.temporal.getState().pastStates).toHaveLength(0);
+    drag.finish();
+    expect(store.temporal.getState().pastStates).toHaveLength(1);
+    expect(corrections()[1]!.start).toBeCloseTo(17 / 24);
+    store.temporal.getState().undo();
+    expect(corrections()).toEqual([]);
+  });
+
+  it('find no mouth outside the line, or on a line that is gone', () => {
+    const { prepared } = opened();
+    expect(chosenMouth(prepared(), { line: 'line', time: 9 })).toBeNull();
+    expect(chosenMouth(prepared(), { line: 'other', time: 1 })).toBeNull();
+    expect(middleOf({ start: 1, end: 2, drawing: 'a', byHand: false })).toBe(1.5);
+  });
+});

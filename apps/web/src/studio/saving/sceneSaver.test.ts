@@ -1,0 +1,178 @@
+import { jest } from '@jest/globals';
+import { Problem } from '@cruvo/core/problem';
+import type { Scene } from '@cruvo/core/scene';
+import type { SaveOutcome } from '../../api/documents';
+import type { LocalCopy } from './localCopies';
+import { SceneSaver } from './sceneSaver';
+
+const scene = (name: string) => ({ name }) as Scene;
+
+/** A server in memory that keeps one scene and its revision. */
+function server() {
+  const copies = new Map<string, LocalCopy>();
+  const world = {
+    revision: 1,
+    saved: scene('first'),
+    tracks: [] as string[],
+    away: false,
+    copies,
+    ports: {
+      save: async (revision: number, body: Scene): Promise<SaveOutcome<'scene'>> => {
+        if (world.away) throw new Problem('unavailable', 'Away.');
+        if (body.name === 'wrong') throw new Problem('bad-input', 'Wrong.');
+        if (revision !== world.revision) {
+          const current = {
+            id: 'id',
+            kind: 'scene' as const,
+            production: 'p',
+            revision: world.revision,
+            body: world.saved,
+          };
+          return { saved: false, current };
+        }
+        world.saved = body;
+        return { saved: true, revision: ++world.revision };
+      },
+      storeTrack: async (text: string) => {
+        if (world.away) throw new Problem('unavailable', 'Away.');
+        world.tracks.push(text);
+      },
+      copies: {
+        read: async (id: string) => copies.get(id),
+        write: async (id: string, copy: LocalCopy) => void copies.set(id, copy),
+        remove: async (id: string) => void copies.delete(id),
+      },
+    },
+  };
+  return world;
+}
+
+const open = (world: ReturnType<typeof server>) =>
+  new SceneSaver('id', world.revision, world.saved, world.ports);
+const pass = (milliseconds: number) => jest.advanceTimersByTimeAsync(milliseconds);
+
+beforeEach(() => void jest.useFakeTimers());
+afterEach(() => void jest.useRealTimers());
+
+describe('SceneSaver', () => {
+  it('saves a while after the last of quick changes, once', async () => {
+    const world = server();
+    const saver = open(world);
+    for (const name of ['a', 'b', 'c']) saver.change(scene(name));
+    expect(saver.state.getState().kind).toBe('saving');
+    await pass(600);
+    expect([world.saved.name, world.revision]).toEqual(['c', 2]);
+    expect(saver.state.getState().kind).toBe('saved');
+  });
+
+  it('keeps a copy in the browser until the change is saved', async () => {
+    const world = server();
+    open(world).change(scene('a'));
+    expect(world.copies.get('id')).toMatchObject({ revision: 1, scene: { name: 'a' } });
+    await pass(600);
+    expect(world.copies.size).toBe(0);
+  });
+
+  it('stores what was heard before the scene that refers to it', async () => {
+    const world = server();
+    const saver = open(world);
+    saver.addTrack({ id: 't', text: 'track', track: {} as never });
+    saver.change(scene('a'));
+    await pass(600);
+    expect([world.tracks, world.saved.name]).toEqual([['track'], 'a']);
+  });
+
+  it('keeps work while the server is away, and saves it when it is back', async () => {
+    const world = server();
+    const saver = open(world);
+    world.away = true;
+    saver.addTrack({ id: 't', text: 'track', track: {} as never });
+    saver.change(scene('a'));
+    await pass(600);
+    expect(saver.state.getState()).toEqual({ kind: 'away', sentence: 'Away.' });
+    saver.change(scene('b'));
+    await pass(5000);
+    expect(world.copies.get('id')).toMatchObject({ scene: { name: 'b' }, tracks: { t: 'track' } });
+    world.away = false;
+    await pass(3000);
+    expect([world.saved.name, world.tracks, saver.state.getState().kind]).toEqual([
+      'b',
+      ['track'],
+      'saved',
+    ]);
+  });
+
+  it('takes up what an earlier visit left, also in another window’s way', async () => {
+    const world = server();
+    const saver = open(world);
+    saver.resume(scene('left'), 1, { t: 'track' });
+    await pass(600);
+    expect([world.saved.name, world.tracks]).toEqual(['left', ['track']]);
+
+    const late = open(world);
+    late.resume(scene('older'), 1, {});
+    await pass(600);
+    expect(late.state.getState().kind).toBe('conflict');
+  });
+
+  describe('when another window saved first', () => {
+    const conflicting = async () => {
+      const world = server();
+      const [first, second] = [open(world), open(world)];
+      first.change(scene('theirs'));
+      await pass(600);
+      second.change(scene('mine'));
+      await pass(600);
+      return { world, second };
+    };
+
+    it('overwrites nothing, and does not try again by itself', async () => {
+      const { world, second } = await conflicting();
+      expect(second.state.getState()).toMatchObject({
+        kind: 'conflict',
+        theirs: { body: { name: 'theirs' } },
+      });
+      second.change(scene('mine, more'));
+      await pass(10_000);
+      expect(world.saved.name).toBe('theirs');
+      expect(world.copies.get('id')).toMatchObject({ scene: { name: 'mine, more' } });
+    });
+
+    it('can keep this one', async () => {
+      const { world, second } = await conflicting();
+      second.keepMine();
+      await pass(100);
+      expect([world.saved.name, second.state.getState().kind]).toEqual(['mine', 'saved']);
+    });
+
+    it('can take the other', async () => {
+      const { world, second } = await conflicting();
+      expect(second.takeTheirs()).toEqual(scene('theirs'));
+      await pass(5000);
+      expect([world.saved.name, world.revision, second.state.getState().kind]).toEqual([
+        'theirs',
+        2,
+        'saved',
+      ]);
+      second.change(scene('after'));
+      await pass(600);
+      expect(world.saved.name).toBe('after');
+    });
+
+    it('asks to settle it before a film is ordered', async () => {
+      const { second } = await conflicting();
+      await expect(second.settled()).rejects.toThrow(/which version/);
+    });
+  });
+
+  it('says when a change is refused, and does not repeat it', async () => {
+    const world = server();
+    const saver = open(world);
+    saver.change(scene('wrong'));
+    await pass(600);
+    expect(saver.state.getState()).toEqual({ kind: 'refused', sentence: 'Wrong.' });
+    saver.change(scene('right'));
+    await pass(600);
+    expect(saver.state.getState().kind).toBe('saved');
+  });
+});
