@@ -21,7 +21,12 @@ const step = (name, args, environment) => {
 step('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
 step('Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
 step('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
-step('Types of the core, alone', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'packages/core']);
+step('Types of the core, alone', [
+  'node_modules/typescript/bin/tsc',
+  '--noEmit',
+  '-p',
+  'packages/core',
+]);
 buildWeb();
 
 const studio = await startStudio('test', { port: await freePort(), durable: false });
@@ -45,7 +50,8 @@ await studio.stop();
 const jest = JSON.parse(readFileSync(jestResults, 'utf8'));
 const browser = JSON.parse(readFileSync(browserResults, 'utf8')).stats;
 const passed = jest.numPassedTests + browser.expected;
-const failed = jest.numFailedTests + jest.numRuntimeErrorTestSuites + browser.unexpected + browser.flaky;
+const failed =
+  jest.numFailedTests + jest.numRuntimeErrorTestSuites + browser.unexpected + browser.flaky;
 if (problems.length > 0) console.log(`\nNot in order: ${problems.join(', ')}.`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(problems.length > 0 || failed > 0 ? 1 : 0);

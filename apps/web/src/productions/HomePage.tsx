@@ -9,6 +9,7 @@ import { IconButton } from '../shell/IconButton';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { ScenePoster } from './ScenePoster';
+import { when } from '../shell/when';
 
 /** All productions. */
 export function HomePage() {
@@ -74,7 +75,7 @@ function ProductionCard({
             {scene ? <Link to={`/scenes/${scene.id}`}>{production.name}</Link> : production.name}
           </h2>
           <span className="quiet small">
-            {scene?.name} · saved {new Date(production.savedAt).toLocaleString()}
+            {scene?.name} · saved {when(production.savedAt)}
           </span>
         </div>
         <IconButton icon={Trash2} label={`Delete ${production.name}`} onClick={onDelete} />

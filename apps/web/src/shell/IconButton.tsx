@@ -24,7 +24,7 @@ export function IconButton({
 }: IconButtonProps) {
   return (
     <OverlayTrigger
-      placement="auto"
+      placement="bottom"
       delay={{ show: 350, hide: 0 }}
       overlay={
         <Tooltip>

@@ -88,8 +88,8 @@ export function useStudioKeys(
   useHotkeys('mod+z', () => temporal.getState().undo(), options);
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), options);
   useHotkeys('l', () => toggleLoop(transport, prepared.scene.length, found()), options);
-  useHotkeys('+, equal', () => view()?.zoom(1), { ...options, useKey: true });
-  useHotkeys('minus', () => view()?.zoom(-1), options);
+  useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
+  useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
   useHotkeys('0', () => view()?.whole(), options);
   useHotkeys('?', onHelp, { ...options, useKey: true });
 }

@@ -31,7 +31,9 @@ function lineChanges(before: Line, after: Line): string[] {
   const corrections = correctionChanges(before.corrections, after.corrections);
   return [
     ...(!equal(before.voice, after.voice) ? [`The line ${name} has another voice.`] : []),
-    ...(before.script !== after.script ? [`The script of ${name} reads differently.`] : []),
+    ...(before.script !== after.script
+      ? [`The script of ${name} reads “${shortened(after.script)}”.`]
+      : []),
     ...(before.start !== after.start ? [`${name} starts at ${after.start.toFixed(2)} s.`] : []),
     ...(!equal(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
     ...(before.track !== after.track ? [`The mouths of ${name} were fitted anew.`] : []),
@@ -39,6 +41,12 @@ function lineChanges(before: Line, after: Line): string[] {
       ? [`Mouths of ${name} were changed by hand at ${corrections.join(', ')}.`]
       : []),
   ];
+}
+
+const SCRIPT_SHOWN = 60;
+
+function shortened(text: string): string {
+  return text.length > SCRIPT_SHOWN ? `${text.slice(0, SCRIPT_SHOWN).trimEnd()} …` : text;
 }
 
 const MOST_TIMES_NAMED = 6;

@@ -53,7 +53,7 @@ describe('describeChanges', () => {
     expect(describeChanges(scene, turned)).toEqual([]);
   });
   it.each([
-    [{ script: 'other' }, /script of “hello.wav”/],
+    [{ script: 'other' }, /script of “hello.wav” reads “other”/],
     [{ start: 1.5 }, /starts at 1.50 s/],
     [{ track: hash('d') }, /fitted anew/],
     [{ fit: { ...line.fit, gate: 0.5 } }, /other settings/],

@@ -28,7 +28,7 @@ export class FilmEncoder {
   private complaints = '';
 
   constructor(private readonly options: EncoderOptions) {
-    this.process = spawn('ffmpeg', argumentsFor(options), { stdio: ['pipe', 'ignore', 'pipe'] });
+    this.process = spawn('ffmpeg', filmArguments(options), { stdio: ['pipe', 'ignore', 'pipe'] });
     this.process.stderr.on('data', (chunk: Buffer) => {
       this.complaints = (this.complaints + chunk.toString()).slice(-4000);
     });
@@ -80,12 +80,23 @@ export class FilmEncoder {
   }
 }
 
-function argumentsFor({ settings, sounds, length, output }: EncoderOptions): string[] {
+/**
+ * The arguments with which ffmpeg makes a film.
+ *
+ * @param options.frames where the raw RGBA frames come from; standard input, unless it is a file
+ */
+export function filmArguments({
+  settings,
+  sounds,
+  length,
+  output,
+  frames = 'pipe:0',
+}: Omit<EncoderOptions, 'signal'> & { readonly frames?: string }): string[] {
   const { width, height, frameRate } = settings;
   const inputs = sounds.flatMap(({ path }) => ['-i', path]);
   return [
     ...['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`],
-    ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', 'pipe:0', ...inputs],
+    ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', frames, ...inputs],
     ...['-filter_complex', filters(sounds, length)],
     ...['-map', '[picture]', ...(sounds.length > 0 ? ['-map', '[sound]'] : [])],
     ...VIDEO_CODING,
@@ -93,8 +104,7 @@ function argumentsFor({ settings, sounds, length, output }: EncoderOptions): str
   ];
 }
 
-/** Shared with the measurement of how fast ffmpeg alone is. */
-export const VIDEO_CODING = [
+const VIDEO_CODING = [
   ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-profile:v', 'high'],
   ...[
     '-colorspace',
@@ -109,7 +119,7 @@ export const VIDEO_CODING = [
 ];
 
 /** From the RGB of the screen to the colour planes of high-definition film (ITU-R BT.709). */
-export const PICTURE_FILTER = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
+const PICTURE_FILTER = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
 
 function filters(sounds: readonly SoundAtTime[], length: number): string {
   const picture = `[0:v]${PICTURE_FILTER}[picture]`;

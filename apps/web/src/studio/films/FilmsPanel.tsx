@@ -6,6 +6,7 @@ import { cancelFilm, deleteFilm, filmUrl, type Film } from '../../api/films';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene } from '../SceneContext';
 import { useFilms } from './useFilms';
+import { when } from '../../shell/when';
 
 /** The films of this production, and the way to a new one. */
 export function FilmsPanel({ onNew }: { onNew: () => void }) {
@@ -72,7 +73,7 @@ function FilmEntry({
         </Badge>
       </div>
       <div className="quiet small figures">
-        {width} × {height}, {frameRate} a second, {new Date(film.createdAt).toLocaleString()}
+        {width} × {height}, {frameRate} a second, {when(film.createdAt)}
       </div>
       {underWay && (
         <div className="d-flex align-items-center gap-2 mt-1">

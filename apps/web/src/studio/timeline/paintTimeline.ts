@@ -169,8 +169,10 @@ function paintWave(
   context.fillText(line.voice.name, Math.max(4, first + 4), top + 3, 260);
 }
 
-/** Below this width a mouth is only a mark, pixels. */
-const NARROWEST_PICTURE = 9;
+/** Below this width neighbouring mouths are told apart by their pictures alone, pixels. */
+const NARROWEST_FRAME = 6;
+/** Room under the picture for the mark of what was set by hand, pixels. */
+const MARK_HEIGHT = 8;
 
 function paintMouths(
   context: CanvasRenderingContext2D,
@@ -225,33 +227,25 @@ function paintMouth(
 ): void {
   const { top, height } = LANES.mouths;
   const width = right - left;
-  const gap = width > 4 ? 1 : 0;
+  const framed = width >= NARROWEST_FRAME;
+  const pictureHeight = height - 4 - MARK_HEIGHT;
   context.save();
   context.beginPath();
-  context.roundRect(
-    left + gap / 2,
-    top + 2,
-    Math.max(1, width - gap),
-    height - 4,
-    Math.min(6, width / 3),
-  );
+  const box = [left, top + 2, Math.max(1, framed ? width - 1 : width), pictureHeight] as const;
+  context.roundRect(...box, framed ? Math.min(6, width / 3) : 0);
   context.fillStyle = colors.mouth;
   context.fill();
   context.clip();
-  if (thumbnail && width >= NARROWEST_PICTURE) {
-    // Wide mouths show the picture once, at its left; narrow ones show its middle.
-    const shown = ((height - 4) * thumbnail.width) / thumbnail.height;
+  if (thumbnail) {
+    // Wide mouths show the picture once, at their left; narrow ones show its middle.
+    const shown = (pictureHeight * thumbnail.width) / thumbnail.height;
     const x = width >= shown ? left : left + (width - shown) / 2;
-    context.drawImage(thumbnail, x, top + 2, shown, height - 4);
-  }
-  if (mouth.byHand) {
-    context.fillStyle = colors.byHand;
-    context.fillRect(left, top + height - 8, width, 6);
+    context.drawImage(thumbnail, x, top + 2, shown, pictureHeight);
   }
   context.restore();
-  if (width > 4) {
-    context.fillStyle = colors.mouthEdge;
-    context.fillRect(Math.round(right) - 1, top + 2, 1, height - 4);
+  if (mouth.byHand) {
+    context.fillStyle = colors.byHand;
+    context.fillRect(left, top + height - MARK_HEIGHT, Math.max(1, width - 1), MARK_HEIGHT - 2);
   }
 }
 

@@ -1,0 +1,61 @@
+import { chromium } from '@playwright/test';
+import { evaluate, frameTime } from '@cruvo/core/scene';
+import { nodeSurface } from '@cruvo/film/gallery';
+import { build } from 'vite';
+import type { DemoScene } from './demoScene';
+import { galleryOf } from './rendering';
+import { percentile, timeEach } from './timing';
+
+export interface PaintingFigures {
+  /** Milliseconds for one frame at 1280 × 720. */
+  readonly median: number;
+  readonly p95: number;
+}
+
+const FRAMES = 400;
+const SIZE = { width: 1280, height: 720 };
+
+/** Evaluates and paints every frame of the demo in Node; reading one pixel makes the canvas finish. */
+export async function benchPaintingInNode(demo: DemoScene): Promise<PaintingFigures> {
+  const gallery = await galleryOf(demo);
+  const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
+  const context = canvas.getContext('2d');
+  const times = timeEach(FRAMES, (index) => {
+    painter.paintFrame(evaluate(demo.prepared, frameTime(index, '24')), gallery, SIZE);
+    context.getImageData(0, 0, 1, 1);
+  });
+  return { median: percentile(times, 0.5), p95: percentile(times, 0.95) };
+}
+
+/** The same in headless Chromium. */
+export async function benchPaintingInChromium(demo: DemoScene): Promise<PaintingFigures> {
+  const entry = new URL('paintingInBrowser.ts', import.meta.url).pathname;
+  const built = await build({
+    configFile: false,
+    logLevel: 'error',
+    build: { write: false, lib: { entry, formats: ['iife'], name: 'bench' } },
+  });
+  const [output] = Array.isArray(built) ? built : [built];
+  if (!output || !('output' in output))
+    throw new Error('The page of the benchmark could not be built.');
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const page = await browser.newPage();
+  await page.evaluate(output.output[0].code);
+  const { scene, characters, tracks } = demo.material;
+  const times = await page.evaluate(
+    (input) => (window as unknown as { paintAll(input: unknown): number[] }).paintAll(input),
+    {
+      scene,
+      characters: [...characters],
+      tracks: [...tracks],
+      pictures: [...demo.pictures],
+      frames: FRAMES,
+      size: SIZE,
+    },
+  );
+  await browser.close();
+  return { median: percentile(times, 0.5), p95: percentile(times, 0.95) };
+}

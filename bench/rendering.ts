@@ -1,0 +1,78 @@
+import { execFileSync } from 'node:child_process';
+import { closeSync, openSync, rmSync, writeSync } from 'node:fs';
+import { join } from 'node:path';
+import { evaluate, frameCount, frameTime, type FilmSettings } from '@cruvo/core/scene';
+import { drawingsOf, loadGallery, nodeSurface, type NodeGallery } from '@cruvo/film/gallery';
+import { filmArguments, renderFilm } from '@cruvo/film/render';
+import type { DemoScene } from './demoScene';
+
+export interface RenderingFigures {
+  readonly size: string;
+  /** Frames a second: the whole film, and ffmpeg alone with the same frames from a file. */
+  readonly film: number;
+  readonly encoder: number;
+  readonly ratio: number;
+  /** How many seconds of film are made in one. */
+  readonly timesRealTime: number;
+}
+
+const RUNS = 3;
+
+/** Renders the demo, and has ffmpeg alone encode the same raw frames with the same settings; the best of three of each, in turn. */
+export async function benchRendering(
+  demo: DemoScene,
+  width: number,
+  height: number,
+): Promise<RenderingFigures> {
+  const settings: FilmSettings = { width, height, frameRate: '24', background: '#33414a' };
+  const gallery = await galleryOf(demo);
+  const { length } = demo.prepared.scene;
+  const frames = frameCount(length, settings.frameRate);
+  const raw = join(demo.folder, 'frames.rgba');
+  writeRawFrames(raw, demo, gallery, settings);
+  const sounds = [{ path: demo.voicePath, start: 0 }];
+  const output = join(demo.folder, 'film.mp4');
+  const encode = filmArguments({ settings, sounds, length, output, frames: raw });
+  let [film, encoder] = [0, 0];
+  for (let run = 0; run < RUNS; run++) {
+    encoder = Math.max(encoder, await rate(frames, () => void execFileSync('ffmpeg', encode)));
+    film = Math.max(
+      film,
+      await rate(frames, () =>
+        renderFilm({ scene: demo.prepared, gallery, sounds, settings, output }),
+      ),
+    );
+  }
+  rmSync(raw);
+  return {
+    size: `${width} × ${height}`,
+    film,
+    encoder,
+    ratio: film / encoder,
+    timesRealTime: film / 24,
+  };
+}
+
+export const galleryOf = (demo: DemoScene): Promise<NodeGallery> =>
+  loadGallery(drawingsOf(demo.prepared), async (media) => Buffer.from(demo.pictures.get(media)!));
+
+async function rate(frames: number, work: () => void | Promise<void>): Promise<number> {
+  const start = performance.now();
+  await work();
+  return (1000 * frames) / (performance.now() - start);
+}
+
+function writeRawFrames(
+  path: string,
+  { prepared }: DemoScene,
+  gallery: NodeGallery,
+  settings: FilmSettings,
+): void {
+  const { canvas, painter } = nodeSurface(settings.width, settings.height);
+  const file = openSync(path, 'w');
+  for (let index = 0; index < frameCount(prepared.scene.length, settings.frameRate); index++) {
+    painter.paintFrame(evaluate(prepared, frameTime(index, settings.frameRate)), gallery, settings);
+    writeSync(file, canvas.data());
+  }
+  closeSync(file);
+}

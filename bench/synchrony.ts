@@ -1,0 +1,154 @@
+import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { createCanvas } from '@napi-rs/canvas';
+import { characterFromTwoDrawings } from '@cruvo/core/character';
+import { framesPerSecond, prepareScene, starterScene, type FrameRateName } from '@cruvo/core/scene';
+import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
+import { renderFilm } from '@cruvo/film/render';
+import { testFolder, wav } from '@cruvo/media/testing';
+import { writeWorkingVoice } from '@cruvo/media/voice';
+
+export interface SynchronyFigures {
+  readonly frameRate: FrameRateName;
+  /** Sound before (negative) or after the picture in the decoded film, milliseconds; the worst of all moments. */
+  readonly worst: number;
+  /** 5 ms and half a frame. */
+  readonly allowed: number;
+}
+
+const MOMENTS = [0.5, 1.13, 2.377, 3.9, 57.21];
+const LENGTH = 60;
+const FLASH = 0.2;
+
+/** Makes a film in which the picture flashes and the sound clicks at the same moments, and measures both in it. */
+export async function benchSynchrony(frameRate: FrameRateName): Promise<SynchronyFigures> {
+  const folder = testFolder();
+  const click = (time: number) =>
+    MOMENTS.some((moment) => time >= moment && time < moment + 0.002) ? 0.9 : 0;
+  const voicePath = join(folder, 'voice.wav');
+  const voice = await writeWorkingVoice(
+    wav(folder, 'click.wav', LENGTH, click),
+    'click.wav',
+    voicePath,
+  );
+  const character = characterFromTwoDrawings(
+    'Flash',
+    { media: 'dark', width: 64, height: 64 },
+    { media: 'bright', width: 64, height: 64 },
+  );
+  const starter = starterScene({
+    name: 'Flash',
+    characterId: 'character',
+    character,
+    voice: { ...voice, name: 'click', original: '', working: '', peaks: '' },
+    memberId: 'member',
+    lineId: 'line',
+  });
+  const corrections = MOMENTS.map((start) => ({ start, end: start + FLASH, drawing: 'open' }));
+  const scene = prepareScene({
+    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, corrections })) },
+    characters: new Map([['character', character]]),
+    tracks: new Map(),
+  });
+  const pictures = new Map([
+    ['dark', plain('#000000')],
+    ['bright', plain('#ffffff')],
+  ]);
+  const gallery = await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!);
+  const output = join(folder, 'film.mp4');
+  const settings = { width: 128, height: 128, frameRate, background: '#000000' };
+  await renderFilm({ scene, gallery, sounds: [{ path: voicePath, start: 0 }], settings, output });
+  const flashes = flashesIn(output, folder);
+  const clicks = clicksIn(output, folder);
+  if (flashes.length !== MOMENTS.length || clicks.length !== MOMENTS.length) {
+    throw new Error(
+      `${flashes.length} flashes and ${clicks.length} clicks of ${MOMENTS.length} were found.`,
+    );
+  }
+  const offsets = flashes.map((flash, at) => 1000 * (clicks[at]! - flash));
+  const worst = offsets.reduce(
+    (far, offset) => (Math.abs(offset) > Math.abs(far) ? offset : far),
+    0,
+  );
+  return { frameRate, worst, allowed: 5 + 500 / framesPerSecond(frameRate) };
+}
+
+function plain(color: string): Buffer {
+  const canvas = createCanvas(64, 64);
+  const context = canvas.getContext('2d');
+  context.fillStyle = color;
+  context.fillRect(0, 0, 64, 64);
+  return canvas.toBuffer('image/png');
+}
+
+/** When the picture turns bright, by the times that the film itself gives its frames. */
+function flashesIn(film: string, folder: string): number[] {
+  const grey = join(folder, 'grey.raw');
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    film,
+    '-vf',
+    'crop=2:2',
+    '-fps_mode',
+    'passthrough',
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'gray',
+    grey,
+  ]);
+  const times = execFileSync(
+    'ffprobe',
+    [
+      '-v',
+      'error',
+      '-select_streams',
+      'v',
+      '-show_entries',
+      'frame=pts_time',
+      '-of',
+      'csv=p=0',
+      film,
+    ],
+    { encoding: 'utf8', maxBuffer: 1 << 26 },
+  )
+    .trim()
+    .split('\n')
+    .map(parseFloat)
+    .filter(Number.isFinite);
+  const bright = [...readFileSync(grey)]
+    .filter((_, at) => at % 4 === 0)
+    .map((value) => value > 128);
+  return times.filter((_, at) => bright[at] && !bright[at - 1]);
+}
+
+/** When a click begins, from the decoded sound. */
+function clicksIn(film: string, folder: string): number[] {
+  const pcm = join(folder, 'sound.raw');
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    film,
+    '-ac',
+    '1',
+    '-ar',
+    '48000',
+    '-f',
+    's16le',
+    pcm,
+  ]);
+  const bytes = readFileSync(pcm);
+  const samples = new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
+  const times: number[] = [];
+  samples.forEach((value, at) => {
+    const time = at / 48_000;
+    if (Math.abs(value) > 8000 && time - (times.at(-1) ?? -1) > 0.1) times.push(time);
+  });
+  return times;
+}

@@ -1,0 +1,136 @@
+import sharp from 'sharp';
+import { frameTime, prepareScene, evaluate, type Scene } from '@cruvo/core/scene';
+import type { Character } from '@cruvo/core/character';
+import type { VoiceTrack } from '@cruvo/core/speech';
+import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
+import { DEMO, expect, StudioPage, test } from './studio';
+
+const seconds = (clock: string) => Number(/:(\d+\.\d+)/.exec(clock)![1]);
+
+test('plays in time with the sound, stops, and goes to the start', async ({ studio }) => {
+  const { page } = studio;
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.locator('.readout')).toHaveText(/\d+ dropped/);
+  const [from, began] = [seconds(await studio.clock()), Date.now()];
+  await page.waitForTimeout(1000);
+  const [to, ended] = [seconds(await studio.clock()), Date.now()];
+  expect(Math.abs(to - from - (ended - began) / 1000)).toBeLessThan(0.15);
+  await page.keyboard.press('Space');
+  const stopped = await studio.clock();
+  await page.waitForTimeout(200);
+  expect(await studio.clock()).toBe(stopped);
+  await page.keyboard.press('Home');
+  expect(await studio.clock()).toBe('0:00.00 · frame 1');
+});
+
+test('ends with the scene, and begins again from there', async ({ studio }) => {
+  const { page } = studio;
+  await page.keyboard.press('End');
+  expect(await studio.clock()).toContain('0:04.00');
+  await page.keyboard.press('Space');
+  await expect.poll(async () => seconds(await studio.clock())).toBeLessThan(2);
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 8000 });
+  expect(await studio.clock()).toContain('0:04.00');
+});
+
+test('goes frame by frame', async ({ studio }) => {
+  const { page } = studio;
+  for (let press = 0; press < 5; press++) await page.keyboard.press('.');
+  await page.keyboard.press(',');
+  expect(await studio.clock()).toBe('0:00.17 · frame 5');
+});
+
+test('scrubs by dragging over the waveform', async ({ studio }) => {
+  const { page } = studio;
+  const from = await studio.at(0.5, 'wave', 4);
+  const to = await studio.at(3, 'wave', 4);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 8 });
+  await page.mouse.up();
+  expect(seconds(await studio.clock())).toBeCloseTo(3, 1);
+});
+
+test('loops a stretch that is drawn with Shift', async ({ studio }) => {
+  const { page } = studio;
+  const from = await studio.at(1, 'ruler', 4);
+  const to = await studio.at(1.6, 'ruler', 4);
+  await page.keyboard.down('Shift');
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 5 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(500);
+  const times: number[] = [];
+  for (let look = 0; look < 20; look++) {
+    times.push(seconds(await studio.clock()));
+    await page.waitForTimeout(80);
+  }
+  expect(Math.min(...times)).toBeGreaterThanOrEqual(0.99);
+  expect(Math.max(...times)).toBeLessThan(1.62);
+  const jumpsBack = times.filter((time, at) => at > 0 && time < times[at - 1]!);
+  expect(jumpsBack.length).toBeGreaterThan(0);
+  await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: /^Loop around here/ })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
+});
+
+test('zooms about the pointer', async ({ studio }) => {
+  const { page } = studio;
+  const place = await studio.at(3, 'wave', 4);
+  await page.mouse.move(place.x, place.y);
+  for (let notch = 0; notch < 4; notch++) await page.mouse.wheel(0, -200);
+  await page.waitForTimeout(200);
+  await page.mouse.click(place.x, place.y);
+  expect(seconds(await studio.clock())).toBeCloseTo(3, 1);
+  await page.keyboard.press('0');
+  const second = { x: place.x - (2 / 4) * (await studio.canvas.boundingBox())!.width, y: place.y };
+  await page.mouse.click(second.x, second.y);
+  await page.keyboard.press('+');
+  await page.mouse.click(place.x, place.y);
+  expect(seconds(await studio.clock())).toBeLessThan(2.5);
+  await page.keyboard.press('-');
+  await page.mouse.click(place.x, place.y);
+  expect(seconds(await studio.clock())).toBeCloseTo(3, 1);
+});
+
+test('the stage shows what the film’s painter paints at the same time', async ({ page }) => {
+  const studio = new StudioPage(page, DEMO.scene);
+  await studio.open();
+  const json = async (path: string) =>
+    (await page.request.get(`/api${path}`)).json() as Promise<unknown>;
+  const scene = ((await json(`/documents/${DEMO.scene}`)) as { body: Scene }).body;
+  const character = ((await json(`/documents/${DEMO.isbel}`)) as { body: Character }).body;
+  const track = scene.lines[0]!.track!;
+  const prepared = prepareScene({
+    scene,
+    characters: new Map([[DEMO.isbel, character]]),
+    tracks: new Map([[track, (await json(`/tracks/${track}`)) as VoiceTrack]]),
+  });
+  const gallery = await loadGallery(drawingsOf(prepared), async (media) =>
+    (await page.request.get(`/api/media/${media}`)).body(),
+  );
+  for (const frame of [0, 12, 30]) {
+    await page.keyboard.press('Home');
+    for (let press = 0; press < frame; press++) await page.keyboard.press('.');
+    await expect.poll(() => studio.clock()).toContain(`frame ${frame + 1}`);
+    const url = await page
+      .locator('.stage canvas')
+      .evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL('image/png'));
+    const picture = sharp(Buffer.from(url.slice(url.indexOf(',') + 1), 'base64'))
+      .ensureAlpha()
+      .raw();
+    const { data: stage, info } = await picture.toBuffer({ resolveWithObject: true });
+    const { canvas, painter } = nodeSurface(info.width, info.height);
+    painter.paintFrame(evaluate(prepared, frameTime(frame, scene.frameRate)), gallery, info);
+    const film = canvas.data();
+    const different = stage.filter((value, at) => Math.abs(value - film[at]!) > 8).length;
+    // Two builds of one rasteriser: gradients round differently, edges don't.
+    expect(different / stage.length).toBeLessThan(0.002);
+  }
+});

@@ -1,0 +1,87 @@
+import { expect, StudioPage, test } from './studio';
+
+const script = (studio: StudioPage) => studio.page.getByLabel('Script');
+
+test('two windows: the second to save sees what the other changed, and either can be kept', async ({
+  studio,
+  context,
+}) => {
+  const other = new StudioPage(await context.newPage(), studio.sceneId);
+  await other.open();
+  await script(studio).fill('First window');
+  await studio.saved();
+  await script(other).fill('Second window');
+  const dialog = other.page.getByRole('dialog', {
+    name: 'This scene was changed in another window',
+  });
+  await expect(dialog).toContainText('The script of “voice.wav” reads “First window”.');
+  expect(JSON.stringify(await studio.onServer())).toContain('First window');
+
+  await dialog.getByRole('button', { name: 'Take the other' }).click();
+  await expect(script(other)).toHaveValue('First window');
+  await other.page.getByRole('button', { name: 'Undo' }).click();
+  await expect(script(other)).toHaveValue('Second window');
+  await other.saved();
+  expect(JSON.stringify(await studio.onServer())).toContain('Second window');
+
+  await script(studio).fill('First again');
+  await studio.page.getByRole('button', { name: 'Keep this one' }).click();
+  await studio.saved();
+  expect(JSON.stringify(await studio.onServer())).toContain('First again');
+});
+
+test('work goes on while the database is away, outlives a reload, and is saved when it returns', async ({
+  studio,
+}) => {
+  const { page } = studio;
+  const away = {
+    status: 503,
+    contentType: 'application/problem+json',
+    body: JSON.stringify({
+      code: 'unavailable',
+      detail: 'The studio can’t reach its database just now.',
+    }),
+  };
+  const documents = `**/api/documents/${studio.sceneId}`;
+  await page.route(documents, (route) =>
+    route.request().method() === 'PUT' ? route.fulfill(away) : route.fallback(),
+  );
+  await script(studio).fill('Written in the dark');
+  const banner = page.getByRole('alert').filter({ hasText: 'kept in this browser' });
+  await expect(banner).toContainText('The studio can’t reach its database just now.');
+  await page.reload();
+  await expect(script(studio)).toHaveValue('Written in the dark');
+  await expect(banner).toBeVisible();
+  await page.unroute(documents);
+  await studio.saved();
+  await expect(banner).toBeHidden();
+  expect(JSON.stringify(await studio.onServer())).toContain('Written in the dark');
+});
+
+test('a scene opened while the database is away opens by itself when it is back', async ({
+  studio,
+}) => {
+  const { page } = studio;
+  await page.route('**/api/documents/*', (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText('This scene can’t be opened');
+  await page.unroute('**/api/documents/*');
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+});
+
+test('an earlier version is looked at and brought back', async ({ studio }) => {
+  const { page } = studio;
+  await script(studio).fill('One');
+  await studio.saved();
+  await script(studio).fill('Two');
+  await studio.saved();
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Earlier versions' });
+  await dialog.getByRole('button').nth(2).click();
+  await expect(dialog).toContainText('The script of “voice.wav” reads “One”.');
+  await dialog.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(script(studio)).toHaveValue('One');
+  await studio.saved();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(script(studio)).toHaveValue('Two');
+});

@@ -1,0 +1,117 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { Client, makeProduction } from '../apps/server/src/testing/requests';
+import { createServices } from '../apps/server/src/app';
+import { DEMO } from '../apps/server/src/demo/seed';
+
+export { expect, DEMO };
+
+const databaseUrl = process.env['CRUVO_DATABASE_URL'] ?? '';
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+interface Fixtures {
+  /** The page of a fresh production of two drawings and a voice of four seconds. */
+  readonly studio: StudioPage;
+}
+
+/** What a person does in the studio. */
+export class StudioPage {
+  readonly canvas: Locator;
+  readonly chosen: Locator;
+
+  constructor(
+    readonly page: Page,
+    readonly sceneId: string,
+  ) {
+    this.canvas = page.locator('.lanes canvas');
+    this.chosen = page.getByTestId('chosen-mouth');
+  }
+
+  async open(): Promise<void> {
+    await this.page.goto(`/scenes/${this.sceneId}`);
+    await expect(this.page.getByRole('button', { name: 'Play' })).toBeVisible();
+    await expect(this.canvas).toBeVisible();
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByTestId('save-state')).toHaveText('Saved');
+  }
+
+  /** The point on the page of a time in a lane of the timeline, while it shows the whole scene. */
+  async at(
+    time: number,
+    lane: 'ruler' | 'wave' | 'mouths',
+    length: number,
+  ): Promise<{ x: number; y: number }> {
+    const box = (await this.canvas.boundingBox())!;
+    const y = { ruler: 10, wave: 60, mouths: 137 }[lane];
+    return { x: box.x + (time / length) * box.width, y: box.y + y };
+  }
+
+  async clock(): Promise<string> {
+    return (await this.page.locator('.transport .time').textContent())!;
+  }
+
+  /** The scene as it is on the server. */
+  async onServer(): Promise<{
+    revision: number;
+    body: {
+      lines: {
+        corrections: { start: number; end: number; drawing: string }[];
+        track: string | null;
+      }[];
+    };
+  }> {
+    return (await this.page.request.get(`/api/documents/${this.sceneId}`)).json();
+  }
+
+  /** The colour in the middle of the stage, as red, green and blue. */
+  async middle(): Promise<number[]> {
+    return this.page.locator('.stage canvas').evaluate((canvas: HTMLCanvasElement) => {
+      const context = canvas.getContext('2d')!;
+      return [...context.getImageData(canvas.width / 2, canvas.height / 2, 1, 1).data].slice(0, 3);
+    });
+  }
+}
+
+export const test = base.extend<Fixtures>({
+  studio: async ({ page, baseURL }, use) => {
+    const services = createServices(databaseUrl);
+    const { sceneId } = await makeProduction({ services }, new Client(baseURL!), 4);
+    await services.database.destroy();
+    const studio = new StudioPage(page, sceneId);
+    await studio.open();
+    await use(studio);
+  },
+});
+
+/** Checks the page against WCAG 2.1 A and AA, in both lights. */
+export async function expectAccessible(page: Page): Promise<void> {
+  await page.evaluate(AXE);
+  for (const theme of ['light', 'dark']) {
+    await page.evaluate(
+      (name) => document.documentElement.setAttribute('data-bs-theme', name),
+      theme,
+    );
+    // Colours change over a moment; only then are they what people see.
+    await page.waitForTimeout(400);
+    const found = await page.evaluate(async () => {
+      const { axe } = window as unknown as {
+        axe: {
+          run(options: object): Promise<{
+            violations: { id: string; nodes: { html: string; failureSummary: string }[] }[];
+          }>;
+        };
+      };
+      const { violations } = await axe.run({
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'],
+      });
+      return violations.map(
+        ({ id, nodes }) =>
+          `${id}: ${nodes.map(({ html, failureSummary }) => `${html} ${failureSummary}`).join(' | ')}`,
+      );
+    });
+    expect(found, `in ${theme} surroundings`).toEqual([]);
+  }
+}

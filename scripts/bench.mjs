@@ -1,0 +1,6 @@
+// npm run bench: measures, and writes docs/BENCHMARKS.md.
+import { runToEnd, tsx } from './lib/processes.mjs';
+import { setUp } from './lib/studio.mjs';
+
+setUp(['ffmpeg', 'chromium']);
+process.exit(runToEnd([...tsx, 'bench/run.ts']));

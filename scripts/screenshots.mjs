@@ -1,0 +1,102 @@
+// npm run screenshots: takes the pictures in docs/screenshots again, from the demo.
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT } from './lib/paths.mjs';
+import { freePort } from './lib/postgres.mjs';
+import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
+
+const FOLDER = join(ROOT, 'docs/screenshots');
+const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
+
+setUp(['ffmpeg', 'postgresql', 'chromium']);
+buildWeb();
+mkdirSync(FOLDER, { recursive: true });
+rmSync(join(ROOT, '.data/screenshots'), { recursive: true, force: true });
+const studio = await startStudio('screenshots', { port: await freePort(), durable: false });
+const { chromium } = await import('@playwright/test');
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--autoplay-policy=no-user-gesture-required',
+  ],
+});
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  baseURL: studio.address,
+});
+const shoot = async (name) => {
+  await page.mouse.move(640, 300);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+};
+const openScene = async () => {
+  await page.goto(SCENE);
+  await page.getByRole('button', { name: 'Play' }).waitFor();
+};
+
+async function shootAll() {
+  await openScene();
+  await page.keyboard.press('Home');
+  for (let frame = 0; frame < 15; frame++) await page.keyboard.press('.');
+  await shoot('scene');
+
+  await page.keyboard.press('Enter');
+  for (let notch = 0; notch < 6; notch++) await page.keyboard.press('+');
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Dark surroundings' }).click();
+  await shoot('mouths-dark');
+  await page.getByRole('button', { name: 'Light surroundings' }).click();
+  await page.keyboard.press('Control+z');
+  await page.getByTestId('save-state').getByText('Saved').waitFor();
+
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await shoot('film-form');
+  await page.getByRole('button', { name: 'Make the film' }).click();
+  await page.getByRole('article', { name: /done/ }).first().waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'New film' }).click();
+  await page.getByRole('button', { name: '1920 × 1080' }).click();
+  await page.getByRole('button', { name: 'Make the film' }).click();
+  await page
+    .getByRole('article')
+    .getByText(/^[1-9]\d? %$/)
+    .waitFor();
+  await shoot('films');
+
+  const other = await browser.newPage({ baseURL: studio.address });
+  await other.goto(SCENE);
+  await other.getByLabel('Script').fill('Good evening.');
+  await other.getByTestId('save-state').getByText('Saved').waitFor();
+  await other.close();
+  await page.getByRole('tab', { name: 'Line' }).click();
+  await page.getByLabel('Script').fill('Good night.');
+  await page.getByRole('dialog').waitFor();
+  await shoot('two-windows');
+  await page.getByRole('button', { name: 'Take the other' }).click();
+  await page.keyboard.press('Control+z');
+
+  await page.goto('/new');
+  await page
+    .getByLabel('Voice, file')
+    .setInputFiles([
+      join(ROOT, 'demo/wick/wick-dark.svg'),
+      join(ROOT, 'demo/wick/wick-bright-open.svg'),
+      join(ROOT, 'demo/saltmarsh/isbel-bulletin.flac'),
+    ]);
+  await page.getByRole('button', { name: 'Make it talk' }).isEnabled();
+  await page.getByText('wick-dark.svg').waitFor();
+  await page.getByText('16.1 s').waitFor();
+  await page.getByLabel('Name').fill('Wick tells the weather');
+  await shoot('new-production');
+  await page.goto('/');
+  await shoot('productions');
+}
+
+try {
+  await shootAll();
+} finally {
+  await browser.close();
+  await studio.stop();
+}
