@@ -1,4 +1,5 @@
-import { expect, StudioPage, test } from './studio';
+import type { StudioPage} from './studio';
+import { expect, test } from './studio';
 
 const RED = [255, 0, 0];
 const WHITE = [255, 255, 255];

@@ -237,9 +237,10 @@ function paintMouth(
   context.fill();
   context.clip();
   if (thumbnail) {
-    // Wide mouths show the picture once, at their left; narrow ones show its middle.
+    // Wide mouths show the picture once, at the left of what is in view; narrow ones show its middle.
     const shown = (pictureHeight * thumbnail.width) / thumbnail.height;
-    const x = width >= shown ? left : left + (width - shown) / 2;
+    const x =
+      width >= shown ? Math.min(Math.max(left, 0), right - shown) : left + (width - shown) / 2;
     context.drawImage(thumbnail, x, top + 2, shown, pictureHeight);
   }
   context.restore();

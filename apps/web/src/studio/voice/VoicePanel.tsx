@@ -76,7 +76,7 @@ export function VoicePanel({ fitting }: { fitting: ReturnType<typeof useFitting>
         {line.voice.name}
       </h2>
       <p className="quiet small figures">
-        {line.voice.duration.toFixed(2)} s,{' '}
+        {lengthInWords(line.voice.duration)},{' '}
         {line.voice.channels === 1 ? 'one channel' : 'two channels'}
       </p>
       <FitButton line={line} fitting={fitting} />
@@ -165,4 +165,9 @@ function Hold({ fit, onChange }: { fit: FitSettings; onChange: (hold: 1 | 2) => 
       </ButtonGroup>
     </div>
   );
+}
+
+function lengthInWords(seconds: number): string {
+  if (seconds < 60) return `${seconds.toFixed(2)} s`;
+  return `${Math.floor(seconds / 60)} min ${(seconds % 60).toFixed(1)} s`;
 }
