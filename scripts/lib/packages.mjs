@@ -30,10 +30,9 @@ export function installNpmPackages() {
   const lock = join(ROOT, 'package-lock.json');
   if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
   console.log('Installing npm packages …');
-  const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], {
-    cwd: ROOT,
-    stdio: 'inherit',
-  });
+  // Not “npm ci”: it refuses a lock that leaves out a package for another kind of machine.
+  const options = ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel', 'error'];
+  const { status } = spawnSync('npm', options, { cwd: ROOT, stdio: 'inherit' });
   if (status !== 0) fail('The npm packages could not be installed. See the messages above.');
 }
 

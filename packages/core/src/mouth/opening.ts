@@ -35,10 +35,12 @@ export const fitSettingsSchema: Schema<FitSettings> = object({
   hold: number<1 | 2>().required().oneOf([1, 2]),
 });
 
+/** Loudness as it is heard doubles with every 10 dB (Stevens's power law; the sone scale of ISO 532). */
+const heard = (decibels: number) => 2 ** (decibels / 10);
+
 /**
- * How far the jaw is open over time, 0 to 1, from loudness in dBFS. Floor and peak are measured
- * from the recording itself; between the gate and the peak the opening grows evenly in dB, which is
- * how loudness is heard.
+ * How far the jaw is open over time, 0 to 1, from levels in dBFS. Floor and peak are measured from
+ * the recording itself; between the gate and the peak the opening grows with loudness as it is heard.
  */
 export function openingOf(loudness: Signal, fit: FitSettings): Signal {
   const levels = measureLevels(loudness.values);
@@ -46,8 +48,10 @@ export function openingOf(loudness: Signal, fit: FitSettings): Signal {
     return { rate: loudness.rate, values: loudness.values.map(() => 0) };
   }
   const threshold = levels.floor + fit.gate * (levels.peak - levels.floor);
-  const range = levels.peak - threshold;
-  const gated = loudness.values.map((level) => clamp((fit.strength * (level - threshold)) / range));
+  const shut = heard(threshold - levels.peak);
+  const gated = loudness.values.map((level) =>
+    clamp((fit.strength * (heard(level - levels.peak) - shut)) / (1 - shut)),
+  );
   return follow({ rate: loudness.rate, values: gated }, fit.attack, fit.release);
 }
 
