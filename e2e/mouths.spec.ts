@@ -1,4 +1,4 @@
-import type { StudioPage} from './studio';
+import type { StudioPage } from './studio';
 import { expect, test } from './studio';
 
 const RED = [255, 0, 0];
