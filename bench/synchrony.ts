@@ -1,11 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { createCanvas } from '@napi-rs/canvas';
-import { characterFromTwoDrawings } from '@cruvo/core/character';
-import { framesPerSecond, prepareScene, starterScene, type FrameRateName } from '@cruvo/core/scene';
-import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
+import { framesPerSecond, type FrameRateName } from '@cruvo/core/scene';
 import { renderFilm } from '@cruvo/film/render';
+import { plainPicture } from '@cruvo/film/testing';
+import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { testFolder, wav } from '@cruvo/media/testing';
 import { writeWorkingVoice } from '@cruvo/media/voice';
 
@@ -27,38 +26,18 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
   const click = (time: number) =>
     MOMENTS.some((moment) => time >= moment && time < moment + 0.002) ? 0.9 : 0;
   const voicePath = join(folder, 'voice.wav');
-  const voice = await writeWorkingVoice(
-    wav(folder, 'click.wav', LENGTH, click),
-    'click.wav',
+  const recording = wav(folder, 'click.wav', LENGTH, click);
+  const film = await filmOfTwoDrawings({
+    closed: plainPicture('#000000'),
+    open: plainPicture('#ffffff'),
+    voice: await writeWorkingVoice(recording, 'click.wav', voicePath),
     voicePath,
-  );
-  const character = characterFromTwoDrawings(
-    'Flash',
-    { media: 'dark', width: 64, height: 64 },
-    { media: 'bright', width: 64, height: 64 },
-  );
-  const starter = starterScene({
-    name: 'Flash',
-    characterId: 'character',
-    character,
-    voice: { ...voice, name: 'click', original: '', working: '', peaks: '' },
-    memberId: 'member',
-    lineId: 'line',
+    track: null,
+    corrections: MOMENTS.map((start) => ({ start, end: start + FLASH, drawing: 'open' })),
   });
-  const corrections = MOMENTS.map((start) => ({ start, end: start + FLASH, drawing: 'open' }));
-  const scene = prepareScene({
-    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, corrections })) },
-    characters: new Map([['character', character]]),
-    tracks: new Map(),
-  });
-  const pictures = new Map([
-    ['dark', plain('#000000')],
-    ['bright', plain('#ffffff')],
-  ]);
-  const gallery = await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!);
   const output = join(folder, 'film.mp4');
   const settings = { width: 128, height: 128, frameRate, background: '#000000' };
-  await renderFilm({ scene, gallery, sounds: [{ path: voicePath, start: 0 }], settings, output });
+  await renderFilm({ ...film, settings, output });
   const flashes = flashesIn(output, folder);
   const clicks = clicksIn(output, folder);
   if (flashes.length !== MOMENTS.length || clicks.length !== MOMENTS.length) {
@@ -72,14 +51,6 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
     0,
   );
   return { frameRate, worst, allowed: 5 + 500 / framesPerSecond(frameRate) };
-}
-
-function plain(color: string): Buffer {
-  const canvas = createCanvas(64, 64);
-  const context = canvas.getContext('2d');
-  context.fillStyle = color;
-  context.fillRect(0, 0, 64, 64);
-  return canvas.toBuffer('image/png');
 }
 
 /** When the picture turns bright, by the times that the film itself gives its frames. */

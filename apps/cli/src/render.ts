@@ -4,18 +4,11 @@ import { basename, dirname, join, resolve } from 'node:path';
 import { SingleBar } from 'cli-progress';
 import { Command } from 'commander';
 import { ValidationError } from 'yup';
-import { characterFromTwoDrawings } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import {
-  FRAME_RATE_NAMES,
-  filmSettingsSchema,
-  prepareScene,
-  starterScene,
-  type FilmSettings,
-} from '@cruvo/core/scene';
+import { FRAME_RATE_NAMES, filmSettingsSchema, type FilmSettings } from '@cruvo/core/scene';
 import { voicelessReason, measureLevels } from '@cruvo/core/audio';
-import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
 import { renderFilm } from '@cruvo/film/render';
+import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { workingPicture } from '@cruvo/media/picture';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 
@@ -75,41 +68,14 @@ async function makeFilm(
 ): Promise<void> {
   const closed = await workingPicture(options.closed, basename(options.closed));
   const open = await workingPicture(options.open, basename(options.open));
-  const pictures = new Map([
-    ['closed', closed.png],
-    ['open', open.png],
-  ]);
   const voicePath = join(folder, 'voice.wav');
-  const voiceName = basename(options.voice);
-  const voice = await writeWorkingVoice(options.voice, voiceName, voicePath, signal);
+  const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, signal);
   const track = await hearWorkingVoice(voicePath);
   const silent = voicelessReason(measureLevels(track.loudness.values));
   if (silent && !options.quiet) process.stderr.write(`cruvo: ${silent}\n`);
-
-  const character = characterFromTwoDrawings(
-    'Character',
-    { media: 'closed', width: closed.width, height: closed.height },
-    { media: 'open', width: open.width, height: open.height },
-  );
-  const starter = starterScene({
-    name: voiceName,
-    characterId: 'character',
-    character,
-    voice: { ...voice, name: voiceName, original: '', working: '', peaks: '' },
-    memberId: 'member',
-    lineId: 'line',
-  });
-  const scene = prepareScene({
-    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: 'track' })) },
-    characters: new Map([['character', character]]),
-    tracks: new Map([['track', track]]),
-  });
-  const gallery = await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!);
   const bar = progressBar(options.quiet);
   await renderFilm({
-    scene,
-    gallery,
-    sounds: [{ path: voicePath, start: 0 }],
+    ...(await filmOfTwoDrawings({ closed, open, voice, voicePath, track })),
     settings,
     output: resolve(options.out),
     onProgress: (done, total) => bar?.(done, total),

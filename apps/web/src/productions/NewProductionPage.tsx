@@ -133,7 +133,7 @@ export function NewProductionPage() {
             variant="quiet"
             size="sm"
             className="mb-4"
-            disabled={closed.state.kind !== 'filled' && open.state.kind !== 'filled'}
+            disabled={closed.state.kind !== 'filled' || open.state.kind !== 'filled'}
             onClick={swap}
           >
             <ArrowLeftRight size={16} aria-hidden /> Swap closed and open

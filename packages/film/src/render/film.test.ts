@@ -1,19 +1,13 @@
 import { existsSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { characterFromTwoDrawings } from '@cruvo/core/character';
-import {
-  evaluate,
-  frameTime,
-  prepareScene,
-  starterScene,
-  type FilmSettings,
-} from '@cruvo/core/scene';
+import { evaluate, frameTime, type FilmSettings } from '@cruvo/core/scene';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { run } from '@cruvo/media/tools';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
-import { createCanvas } from '@napi-rs/canvas';
-import { drawingsOf, loadGallery, nodeSurface } from '../gallery';
+import { nodeSurface } from '../gallery';
+import { plainPicture } from '../testing';
+import { filmOfTwoDrawings } from '../twoDrawings';
 import { FilmEncoder } from './encoder';
 import { renderFilm, type FilmJob } from './renderFilm';
 
@@ -22,46 +16,18 @@ const settings: FilmSettings = { width: 320, height: 180, frameRate: '24', backg
 const RED = '#ff0000';
 const WHITE = '#ffffff';
 
-function plain(color: string): Buffer {
-  const canvas = createCanvas(160, 90);
-  const context = canvas.getContext('2d');
-  context.fillStyle = color;
-  context.fillRect(0, 0, 160, 90);
-  return canvas.toBuffer('image/png');
-}
-
 /** A scene whose mouth is red when shut and white when open; it opens with the tone. */
 async function job(output: string, ...tones: [number, number][]): Promise<FilmJob> {
   const voicePath = join(folder, 'working.wav');
-  const voice = await writeWorkingVoice(
-    wav(folder, 'v.wav', 2, toneIn(...tones)),
-    'v.wav',
+  const recording = wav(folder, 'v.wav', 2, toneIn(...tones));
+  const film = await filmOfTwoDrawings({
+    closed: plainPicture(RED),
+    open: plainPicture(WHITE),
+    voice: await writeWorkingVoice(recording, 'v.wav', voicePath),
     voicePath,
-  );
-  const character = characterFromTwoDrawings(
-    'Test',
-    { media: 'shut', width: 160, height: 90 },
-    { media: 'open', width: 160, height: 90 },
-  );
-  const starter = starterScene({
-    name: 'Test',
-    characterId: 'character',
-    character,
-    voice: { ...voice, name: 'v.wav', original: '', working: '', peaks: '' },
-    memberId: 'member',
-    lineId: 'line',
+    track: await hearWorkingVoice(voicePath),
   });
-  const scene = prepareScene({
-    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: 'track' })) },
-    characters: new Map([['character', character]]),
-    tracks: new Map([['track', await hearWorkingVoice(voicePath)]]),
-  });
-  const pictures = new Map([
-    ['shut', plain(RED)],
-    ['open', plain(WHITE)],
-  ]);
-  const gallery = await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!);
-  return { scene, gallery, sounds: [{ path: voicePath, start: 0 }], settings, output };
+  return { ...film, settings, output };
 }
 
 async function probe(path: string) {

@@ -45,12 +45,17 @@ export function MouthTray() {
           data-drawing={drawing}
           disabled={!chosen}
           aria-pressed={chosen?.mouth.drawing === drawing}
-          aria-label={`Mouth ${label}`}
+          aria-keyshortcuts={index < 9 ? String(index + 1) : undefined}
           title={chosen ? `Show “${label}” here` : 'Choose a mouth on the timeline first'}
           onClick={() => chosen && mouthEdits.setDrawing(store, chosen, drawing)}
         >
           <Copy of={pictures?.get(drawing)} />
-          {index < 9 && <span className="key">{index + 1}</span>}
+          {index < 9 && (
+            <span className="key" aria-hidden>
+              {index + 1}
+            </span>
+          )}
+          <span className="visually-hidden">Mouth </span>
           <span className="label">{label}</span>
         </button>
       ))}

@@ -22,7 +22,17 @@ describe('WAV headers', () => {
 
   it('may hold chunks that mean nothing to us', () => {
     const plain = wavHeader(48_000, 1, 10);
-    const odd = new Uint8Array([...Buffer.from('LIST'), 3, 0, 0, 0, 1, 2, 3, 0]);
+    const odd = new Uint8Array([
+      ...[...'LIST'].map((letter) => letter.charCodeAt(0)),
+      3,
+      0,
+      0,
+      0,
+      1,
+      2,
+      3,
+      0,
+    ]);
     const header = readWavHeader(Uint8Array.of(...plain.slice(0, 12), ...odd, ...plain.slice(12)));
     expect(header).toMatchObject({ dataStart: 44 + odd.length, dataLength: 10 });
   });

@@ -1,0 +1,155 @@
+import { jest } from '@jest/globals';
+import { FakeAudioContext, sceneTimeOf, serveRamp } from './fakeAudio';
+import { Transport } from './transport';
+
+const LEAD_IN = 0.06;
+let context: FakeAudioContext;
+
+const realFetch = globalThis.fetch;
+beforeEach(() => {
+  jest.useFakeTimers();
+  context = new FakeAudioContext();
+  globalThis.fetch = serveRamp(10);
+  Object.assign(globalThis, {
+    AudioContext: function AudioContext() {
+      return context;
+    },
+  });
+});
+afterEach(() => {
+  jest.useRealTimers();
+  globalThis.fetch = realFetch;
+  Reflect.deleteProperty(globalThis, 'AudioContext');
+});
+
+const open = () => new Transport(10, [{ url: 'voice', start: 0, duration: 10 }]);
+
+/** Lets the audio clock and the timers run together. */
+async function pass(seconds: number): Promise<void> {
+  for (let step = 0; step < Math.round(seconds * 20); step++) {
+    context.currentTime += 0.05;
+    await jest.advanceTimersByTimeAsync(50);
+  }
+}
+
+async function play(transport: Transport): Promise<void> {
+  await transport.play();
+  await jest.advanceTimersByTimeAsync(0);
+}
+
+describe('Transport', () => {
+  it('tells the time by the audio clock, not by any other', async () => {
+    const transport = open();
+    transport.seek(2);
+    await play(transport);
+    context.currentTime += LEAD_IN + 1.5;
+    expect(transport.time()).toBeCloseTo(3.5);
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(transport.time()).toBeCloseTo(3.5);
+  });
+
+  it('shows what is being heard, not what is being sent to a slow loudspeaker', async () => {
+    const transport = open();
+    context.outputLatency = 0.2;
+    await play(transport);
+    context.currentTime += LEAD_IN + 1;
+    expect(transport.time()).toBeCloseTo(0.8);
+  });
+
+  it('sends each moment’s sound at its moment', async () => {
+    const transport = open();
+    transport.seek(1);
+    await play(transport);
+    await pass(4);
+    for (const piece of context.played) {
+      expect(sceneTimeOf(piece)).toBeCloseTo(1 + piece.when - LEAD_IN, 2);
+    }
+    const until = Math.max(...context.played.map(({ when, length }) => when + length));
+    expect(until).toBeGreaterThan(context.currentTime + 1);
+  });
+
+  it('pauses where it is, and stops the sound', async () => {
+    const transport = open();
+    await play(transport);
+    context.currentTime += LEAD_IN + 1;
+    transport.pause();
+    expect(transport.state.getState()).toMatchObject({
+      playing: false,
+      position: expect.closeTo(1),
+    });
+    expect(context.stopped).toBeGreaterThan(0);
+    await pass(1);
+    expect(transport.time()).toBeCloseTo(1);
+  });
+
+  it('ends with the scene, and plays again from its start', async () => {
+    const transport = open();
+    transport.seek(9);
+    await play(transport);
+    await pass(2);
+    expect(transport.state.getState()).toMatchObject({ playing: false, position: 10 });
+    await play(transport);
+    context.currentTime += LEAD_IN + 0.5;
+    expect(transport.time()).toBeCloseTo(0.5);
+  });
+
+  it('goes round a loop, sound and picture alike', async () => {
+    const transport = open();
+    transport.setLoop({ start: 2, end: 3 });
+    await play(transport);
+    await pass(3.5);
+    expect(transport.time()).toBeGreaterThanOrEqual(2);
+    expect(transport.time()).toBeLessThan(3);
+    expect(context.played.length).toBeGreaterThan(3);
+    for (const piece of context.played) {
+      expect(sceneTimeOf(piece)).toBeCloseTo(2 + ((piece.when - LEAD_IN + 1e-6) % 1), 2);
+    }
+  });
+
+  it('begins inside its loop, wherever it stood', async () => {
+    const transport = open();
+    transport.seek(7);
+    transport.setLoop({ start: 2, end: 3 });
+    await play(transport);
+    expect(transport.time()).toBeCloseTo(2);
+  });
+
+  it('plays on after a jump, and stays put without playing', async () => {
+    const transport = open();
+    transport.seek(99);
+    expect(transport.time()).toBe(10);
+    transport.seek(4);
+    await play(transport);
+    transport.seek(6);
+    await jest.advanceTimersByTimeAsync(0);
+    context.currentTime += LEAD_IN + 1;
+    expect(transport.time()).toBeCloseTo(7);
+  });
+
+  it('does not begin when it was stopped while waiting for the sound', async () => {
+    const transport = open();
+    let letGo = () => {};
+    const serve = globalThis.fetch;
+    globalThis.fetch = async (...request) => {
+      await new Promise<void>((resolve) => (letGo = resolve));
+      return serve(...request);
+    };
+    const starting = transport.play();
+    await jest.advanceTimersByTimeAsync(0);
+    expect(transport.state.getState()).toMatchObject({ playing: true, waiting: true });
+    transport.toggle();
+    letGo();
+    await jest.advanceTimersByTimeAsync(10);
+    letGo();
+    await starting;
+    expect(transport.state.getState()).toMatchObject({ playing: false, waiting: false });
+    expect(context.played).toEqual([]);
+  });
+
+  it('keeps inside a scene that became shorter', () => {
+    const transport = open();
+    transport.seek(9);
+    transport.update(5, []);
+    expect(transport.time()).toBe(5);
+  });
+});
