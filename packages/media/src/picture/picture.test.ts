@@ -48,6 +48,17 @@ describe('workingPicture', () => {
     const { width, height } = await workingPicture(path, 'd.svg');
     expect([width, height]).toEqual([667, 333]);
   });
+  it.each(['mm', 'pt', 'px'])('draws an SVG measured in %s at the working size', async (unit) => {
+    const text = svg(20, 10, '<circle cx="10" cy="5" r="4" fill="#f00"/>');
+    const path = write(
+      folder,
+      'u.svg',
+      text.replace('<svg', `<svg width="80${unit}" height="40${unit}"`),
+    );
+    const { width, height } = await workingPicture(path, 'u.svg');
+    expect(Math.abs(width - WORKING_SIDE)).toBeLessThan(30);
+    expect(Math.abs(height - WORKING_SIDE / 2)).toBeLessThan(30);
+  });
   it('turns a photograph the right way up', async () => {
     const bytes = await sharp({
       create: { width: 30, height: 20, channels: 3, background: '#fff' },

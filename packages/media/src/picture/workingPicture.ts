@@ -54,7 +54,7 @@ export async function workingPicture(path: string, name: string): Promise<Workin
       `“${name}” is ${width} × ${height} pixels; a picture can have up to ${LONGEST_SIDE} a side and ${MOST_PIXELS / 1e6} million in all. Scale it down.`,
     );
   }
-  return toPng(decoderFor(path, metadata), name);
+  return toPng(await decoderFor(path, metadata), name);
 }
 
 async function readMetadata(path: string, name: string): Promise<Metadata> {
@@ -65,12 +65,28 @@ async function readMetadata(path: string, name: string): Promise<Metadata> {
   }
 }
 
-/** An SVG is drawn as large as working pictures get, since it has no pixels of its own to lose. */
-function decoderFor(path: string, { format, width, height }: Metadata): Sharp {
+async function decoderFor(path: string, metadata: Metadata): Promise<Sharp> {
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'truncated' as const };
-  if (format !== 'svg') return sharp(path, options);
-  const density = Math.min(2400, Math.max(1, (72 * WORKING_SIDE) / Math.max(width, height)));
-  return sharp(path, { ...options, density });
+  if (metadata.format !== 'svg') return sharp(path, options);
+  return sharp(path, { ...options, density: await svgDensity(path, metadata) });
+}
+
+const PLAIN_DENSITY = 72;
+const HIGHEST_DENSITY = 2400;
+
+/**
+ * The density at which an SVG is as large as working pictures get, since it has no pixels of its own
+ * to lose. One measured in centimetres or points grows with the square of the density, one measured
+ * in pixels evenly, so a second look tells which.
+ */
+async function svgDensity(path: string, { width, height }: Metadata): Promise<number> {
+  const doubled = await sharp(path, {
+    limitInputPixels: false,
+    density: 2 * PLAIN_DENSITY,
+  }).metadata();
+  const power = Math.max(1, Math.round(Math.log2(doubled.width / width)));
+  const growth = (WORKING_SIDE / Math.max(width, height)) ** (1 / power);
+  return Math.min(HIGHEST_DENSITY, Math.max(1, PLAIN_DENSITY * growth));
 }
 
 async function toPng(picture: Sharp, name: string): Promise<WorkingPicture> {
