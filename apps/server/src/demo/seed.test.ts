@@ -1,0 +1,76 @@
+import type { Character } from '@cruvo/core/character';
+import { evaluate, prepareScene, readDocument, type PreparedScene } from '@cruvo/core/scene';
+import { startTestStudio, type TestStudio } from '../testing/studio';
+import { DEMO, seedDemo } from './seed';
+
+let studio: TestStudio;
+let isbel: Character;
+let prepared: PreparedScene;
+
+beforeAll(async () => {
+  studio = await startTestStudio();
+  const { documents, tracks } = studio.services;
+  await seedDemo(studio.services);
+  isbel = readDocument('character', (await documents.read(DEMO.isbel)).body);
+  const scene = readDocument('scene', (await documents.read(DEMO.scene)).body);
+  const track = scene.lines[0]!.track!;
+  prepared = prepareScene({
+    scene,
+    characters: new Map([[DEMO.isbel, isbel]]),
+    tracks: new Map([[track, await tracks.read(track)]]),
+  });
+});
+afterAll(() => studio.close());
+
+/** The drawings shown at a time, by their keys. */
+function shownAt(time: number): string[] {
+  const keys = new Map(Object.entries(isbel.drawings).map(([key, { media }]) => [media, key]));
+  return evaluate(prepared, time).operations.flatMap(({ media }) => keys.get(media) ?? []);
+}
+const framesShown = () =>
+  Array.from({ length: 24 * 16 }, (_, frame) => shownAt((frame + 0.5) / 24));
+
+describe('the demo', () => {
+  it('is made once, however often it is asked for', async () => {
+    await seedDemo(studio.services);
+    const productions = await studio.services.documents.list({ kind: 'production' });
+    expect(productions.map(({ body }) => body)).toEqual([
+      { schemaVersion: 1, name: 'Saltmarsh Weather' },
+    ]);
+  });
+
+  it('has every picture that it refers to', async () => {
+    const { backdrop } = prepared.scene;
+    const hashes = [backdrop!, ...Object.values(isbel.drawings)].map(({ media }) => media);
+    for (const hash of hashes) {
+      expect((await studio.services.media.info(hash)).type).toBe('image/svg+xml');
+    }
+  });
+
+  it('gives Isbel six mouths at least, and eyes that close', () => {
+    expect(isbel.mouth.chart.drawings.length).toBeGreaterThanOrEqual(6);
+    expect(isbel.lids).toEqual({ part: 'eyes', closed: 'eyes/closed' });
+  });
+
+  it('speaks with more than open and shut, and rests before the first word', () => {
+    const mouths = framesShown().flatMap((keys) => keys.filter((key) => key.startsWith('mouth/')));
+    expect(mouths[0]).toBe('mouth/rest');
+    for (const drawing of ['mouth/rest', 'mouth/eh', 'mouth/ah']) {
+      expect(mouths.filter((key) => key === drawing).length / mouths.length).toBeGreaterThan(0.08);
+    }
+  });
+
+  it('blinks now and then, for a few frames each time', () => {
+    const closed = framesShown().map((keys) => keys.includes('eyes/closed'));
+    const share = closed.filter(Boolean).length / closed.length;
+    expect(share).toBeGreaterThan(0.005);
+    expect(share).toBeLessThan(0.08);
+  });
+
+  it('shows one mouth and one pair of eyes at any time', () => {
+    for (const keys of framesShown()) {
+      expect(keys.filter((key) => key.startsWith('mouth/'))).toHaveLength(1);
+      expect(keys.filter((key) => key.startsWith('eyes/'))).toHaveLength(1);
+    }
+  });
+});
