@@ -69,6 +69,21 @@ test('a scene opened while the database is away opens by itself when it is back'
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
 });
 
+test('a scene is renamed on the spot', async ({ studio }) => {
+  const { page } = studio;
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await page.getByLabel('Name of the scene').fill('The morning bulletin');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'The morning bulletin' })).toBeVisible();
+  await studio.saved();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'The morning bulletin' })).toBeVisible();
+  await page.getByRole('button', { name: 'The morning bulletin' }).click();
+  await page.getByLabel('Name of the scene').fill('Never mind');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'The morning bulletin' })).toBeVisible();
+});
+
 test('an earlier version is looked at and brought back', async ({ studio }) => {
   const { page } = studio;
   await script(studio).fill('One');

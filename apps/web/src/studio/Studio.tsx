@@ -19,6 +19,7 @@ import { ConflictDialog } from './saving/ConflictDialog';
 import type { LocalCopy } from './saving/localCopies';
 import { SaveBanner, SaveState } from './saving/SaveBanner';
 import { SceneContext, useOpenScene, type OpenScene } from './SceneContext';
+import { SceneTitle } from './SceneTitle';
 import { Stage } from './stage/Stage';
 import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
@@ -62,19 +63,10 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   );
 
   const { gallery, error, retry } = material;
-  const title = (
-    <>
-      <span className="quiet">{production.body.name}</span>
-      <span className="quiet" aria-hidden>
-        /
-      </span>
-      <h1 className="h6 mb-0 align-self-center">{scene.name}</h1>
-    </>
-  );
   if (!gallery) {
     return (
       <div className="studio">
-        <TopBar title={title} />
+        <TopBar title={production.body.name} />
         <main className="stage">
           <div className="stage-message">
             {error ? (
@@ -101,7 +93,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   };
   return (
     <SceneContext value={open}>
-      <Workplace title={title} onHeard={takeHeard} />
+      <Workplace production={production.body.name} onHeard={takeHeard} />
     </SceneContext>
   );
 }
@@ -109,10 +101,10 @@ export function Studio({ document, production, unsaved }: StudioProps) {
 type Dialog = 'keys' | 'film' | 'history' | null;
 
 function Workplace({
-  title,
+  production,
   onHeard,
 }: {
-  title: React.ReactNode;
+  production: string;
   onHeard: (line: string, voice: HeardVoice) => void;
 }) {
   const open = useOpenScene();
@@ -130,7 +122,7 @@ function Workplace({
 
   return (
     <div className="studio">
-      <TopBar title={title}>
+      <TopBar title={<SceneTitle production={production} />}>
         <SaveState />
         <IconButton
           icon={Undo2}

@@ -14,6 +14,7 @@ export interface SceneState {
   readonly scene: Scene;
   readonly chosen: Chosen | null;
   choose(chosen: Chosen | null): void;
+  rename(name: string): void;
   changeLine(line: string, change: Partial<Line>): void;
   setFit(line: string, change: Partial<FitSettings>): void;
   setCorrections(line: string, corrections: Corrections): void;
@@ -41,6 +42,7 @@ export function createSceneStore(scene: Scene) {
           scene,
           chosen: null,
           choose: (chosen) => set({ chosen }),
+          rename: (name) => set(({ scene: before }) => ({ scene: { ...before, name } })),
           changeLine: (line, change) => changeLine(line, () => change),
           setFit: (line, change) => changeLine(line, ({ fit }) => ({ fit: { ...fit, ...change } })),
           setCorrections: (line, corrections) => changeLine(line, () => ({ corrections })),

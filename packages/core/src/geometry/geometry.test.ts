@@ -31,9 +31,11 @@ describe('matrices', () => {
   });
   it('know the one that changes nothing', () => {
     fc.assert(
-      fc.property(matrix, (some) =>
-        expect(multiply(IDENTITY, some)).toEqual(multiply(some, IDENTITY)),
-      ),
+      fc.property(matrix, (some) => {
+        for (const product of [multiply(IDENTITY, some), multiply(some, IDENTITY)]) {
+          product.forEach((value, at) => expect(value).toBeCloseTo(some[at]!, 9));
+        }
+      }),
     );
   });
   it('tell how much they stretch', () => {

@@ -73,6 +73,40 @@ describe('SceneSaver', () => {
     expect(world.copies.size).toBe(0);
   });
 
+  it('has nothing to save once a change is undone', async () => {
+    const world = server();
+    const saver = open(world);
+    const before = world.saved;
+    saver.change(scene('a'));
+    saver.change(before);
+    expect(saver.state.getState().kind).toBe('saved');
+    await pass(600);
+    expect([world.revision, world.copies.size]).toEqual([1, 0]);
+  });
+
+  it('saves again what is undone while it is being saved', async () => {
+    const world = server();
+    const saver = open(world);
+    const before = world.saved;
+    const { save } = world.ports;
+    let letGo = () => {};
+    world.ports.save = async (...request) => {
+      await new Promise<void>((resolve) => (letGo = resolve));
+      return save(...request);
+    };
+    saver.change(scene('a'));
+    await pass(600);
+    saver.change(before);
+    world.ports.save = save;
+    letGo();
+    await pass(600);
+    expect([world.saved.name, world.revision, saver.state.getState().kind]).toEqual([
+      'first',
+      3,
+      'saved',
+    ]);
+  });
+
   it('stores what was heard before the scene that refers to it', async () => {
     const world = server();
     const saver = open(world);
@@ -147,8 +181,11 @@ describe('SceneSaver', () => {
 
     it('can take the other', async () => {
       const { world, second } = await conflicting();
-      expect(second.takeTheirs()).toEqual(scene('theirs'));
+      const theirs = second.takeTheirs()!;
+      expect(theirs).toEqual(scene('theirs'));
+      second.change(theirs);
       await pass(5000);
+      expect(world.copies.size).toBe(0);
       expect([world.saved.name, world.revision, second.state.getState().kind]).toEqual([
         'theirs',
         2,

@@ -58,8 +58,12 @@ export class SceneSaver {
 
   change(scene: Scene): void {
     this.current = scene;
-    void this.keepCopy();
-    if (this.state.getState().kind !== 'conflict') this.saveIn(SAVE_AFTER_MS);
+    if (this.state.getState().kind === 'conflict') void this.keepCopy();
+    else if (scene === this.saved && !this.saving) this.nothingToSave();
+    else {
+      void this.keepCopy();
+      this.saveIn(SAVE_AFTER_MS);
+    }
   }
 
   addTrack({ id, text }: HeardVoice): void {
@@ -83,8 +87,7 @@ export class SceneSaver {
     this.revision = state.theirs.revision;
     this.saved = state.theirs.body;
     this.current = state.theirs.body;
-    void this.ports.copies.remove(this.id);
-    this.enter({ kind: 'saved' });
+    this.nothingToSave();
     return state.theirs.body;
   }
 
@@ -111,6 +114,13 @@ export class SceneSaver {
 
   stop(): void {
     clearTimeout(this.timer);
+  }
+
+  /** What is on the screen is what is on the server: by undo, or by taking the other's. */
+  private nothingToSave(): void {
+    clearTimeout(this.timer);
+    void this.ports.copies.remove(this.id);
+    this.enter({ kind: 'saved' });
   }
 
   private saveIn(milliseconds: number): void {
