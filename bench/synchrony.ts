@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { framesPerSecond, type FrameRateName } from '@cruvo/core/scene';
@@ -38,8 +37,8 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
   const output = join(folder, 'film.mp4');
   const settings = { width: 128, height: 128, frameRate, background: '#000000' };
   await renderFilm({ ...film, settings, output });
-  const flashes = flashesIn(output, folder);
-  const clicks = clicksIn(output, folder);
+  const flashes = flashesIn(output);
+  const clicks = clicksIn(output);
   if (flashes.length !== MOMENTS.length || clicks.length !== MOMENTS.length) {
     throw new Error(
       `${flashes.length} flashes and ${clicks.length} clicks of ${MOMENTS.length} were found.`,
@@ -53,73 +52,34 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
   return { frameRate, worst, allowed: 5 + 500 / framesPerSecond(frameRate) };
 }
 
+/** The bytes that ffmpeg makes of a film with the given options. */
+function decoded(film: string, ...options: string[]): Buffer {
+  const args = ['-v', 'error', '-i', film, ...options, 'pipe:1'];
+  return execFileSync('ffmpeg', args, { maxBuffer: 1 << 28 });
+}
+
 /** When the picture turns bright, by the times that the film itself gives its frames. */
-function flashesIn(film: string, folder: string): number[] {
-  const grey = join(folder, 'grey.raw');
-  execFileSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    '-i',
-    film,
-    '-vf',
-    'crop=2:2',
-    '-fps_mode',
-    'passthrough',
-    '-f',
-    'rawvideo',
-    '-pix_fmt',
-    'gray',
-    grey,
-  ]);
-  const times = execFileSync(
-    'ffprobe',
-    [
-      '-v',
-      'error',
-      '-select_streams',
-      'v',
-      '-show_entries',
-      'frame=pts_time',
-      '-of',
-      'csv=p=0',
-      film,
-    ],
-    { encoding: 'utf8', maxBuffer: 1 << 26 },
-  )
-    .trim()
-    .split('\n')
-    .map(parseFloat)
-    .filter(Number.isFinite);
-  const bright = [...readFileSync(grey)]
-    .filter((_, at) => at % 4 === 0)
-    .map((value) => value > 128);
+function flashesIn(film: string): number[] {
+  const raw = ['-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray'];
+  const grey = decoded(film, '-vf', 'crop=2:2', ...raw);
+  const entries = ['-select_streams', 'v', '-show_entries', 'frame=pts_time', '-of', 'csv=p=0'];
+  const listing = execFileSync('ffprobe', ['-v', 'error', ...entries, film], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+  });
+  const times = listing.split('\n').map(parseFloat).filter(Number.isFinite);
+  const bright = times.map((_, at) => grey[4 * at]! > 128);
   return times.filter((_, at) => bright[at] && !bright[at - 1]);
 }
 
 /** When a click begins, from the decoded sound. */
-function clicksIn(film: string, folder: string): number[] {
-  const pcm = join(folder, 'sound.raw');
-  execFileSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    '-i',
-    film,
-    '-ac',
-    '1',
-    '-ar',
-    '48000',
-    '-f',
-    's16le',
-    pcm,
-  ]);
-  const bytes = readFileSync(pcm);
-  const samples = new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
+function clicksIn(film: string): number[] {
+  const pcm = decoded(film, '-ac', '1', '-ar', '48000', '-f', 's16le');
   const times: number[] = [];
-  samples.forEach((value, at) => {
+  for (let at = 0; 2 * at < pcm.length; at++) {
     const time = at / 48_000;
-    if (Math.abs(value) > 8000 && time - (times.at(-1) ?? -1) > 0.1) times.push(time);
-  });
+    const loud = Math.abs(pcm.readInt16LE(2 * at)) > 8000;
+    if (loud && time - (times.at(-1) ?? -1) > 0.1) times.push(time);
+  }
   return times;
 }

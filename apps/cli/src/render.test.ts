@@ -1,21 +1,13 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { plainSvg, svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import { run } from '@cruvo/media/tools';
 
 const CRUVO = fileURLToPath(new URL('../../../bin/cruvo', import.meta.url));
 const folder = testFolder();
-const closed = write(
-  folder,
-  'shut.svg',
-  svg(64, 36, '<rect width="64" height="36" fill="#ff0000"/>'),
-);
-const open = write(
-  folder,
-  'wide.svg',
-  svg(64, 36, '<rect width="64" height="36" fill="#ffffff"/>'),
-);
+const closed = write(folder, 'shut.svg', plainSvg('#ff0000'));
+const open = write(folder, 'wide.svg', plainSvg('#ffffff'));
 const voice = wav(folder, 'voice.wav', 1, toneIn([0.4, 0.8]));
 const out = join(folder, 'film.mp4');
 

@@ -1,28 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import type { FilmSettings, Scene } from '@cruvo/core/scene';
+import type { FilmRecord, FilmStatus, Scene } from '@cruvo/core/scene';
 import { OWNER, type Database } from '../database/connect';
 
-export type FilmStatus = 'waiting' | 'rendering' | 'done' | 'failed' | 'cancelled';
-
-/** A film that was asked for. */
-export interface Film {
-  readonly id: string;
-  readonly production: string;
-  readonly scene: string;
-  readonly name: string;
-  readonly settings: FilmSettings;
-  readonly status: FilmStatus;
-  /** 0 to 1. */
-  readonly progress: number;
-  /** Why it failed, in one sentence. */
-  readonly problem: string | null;
-  /** Content hash of the finished film; only then. */
-  readonly media: string | null;
-  readonly createdAt: Date;
-  readonly finishedAt: Date | null;
-}
+export type Film = FilmRecord<Date>;
 
 /** What the film is made from, as it was when it was asked for. */
 export interface FilmMaterial {

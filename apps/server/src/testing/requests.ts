@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import type { Character } from '@cruvo/core/character';
 import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
 import { starterScene, type Scene, type Voice } from '@cruvo/core/scene';
-import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { plainSvg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import type { TestStudio } from './studio';
 
 /** Requests to a studio's API, as its page makes them. */
@@ -52,16 +52,8 @@ export async function makeProduction(
   seconds = 1,
 ): Promise<MadeProduction> {
   const folder = testFolder();
-  const closed = write(
-    folder,
-    'closed.svg',
-    svg(64, 36, '<rect width="64" height="36" fill="#ff0000"/>'),
-  );
-  const open = write(
-    folder,
-    'open.svg',
-    svg(64, 36, '<rect width="64" height="36" fill="#ffffff"/>'),
-  );
+  const closed = write(folder, 'closed.svg', plainSvg('#ff0000'));
+  const open = write(folder, 'open.svg', plainSvg('#ffffff'));
   const voicePath = wav(folder, 'voice.wav', seconds, toneIn([seconds / 2, seconds]));
   const pictures = [await client.upload('pictures', closed), await client.upload('pictures', open)];
   const voice = (await client.upload('voices', voicePath)).body as unknown as Voice;

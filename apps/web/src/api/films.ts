@@ -1,17 +1,7 @@
-import type { FilmSettings } from '@cruvo/core/scene';
+import type { FilmRecord, FilmSettings } from '@cruvo/core/scene';
 import { getJson, request, sendJson } from './http';
 
-export interface Film {
-  readonly id: string;
-  readonly production: string;
-  readonly scene: string;
-  readonly name: string;
-  readonly settings: FilmSettings;
-  readonly status: 'waiting' | 'rendering' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  readonly problem: string | null;
-  readonly createdAt: string;
-}
+export type Film = FilmRecord<string>;
 
 export const listFilms = (production: string) =>
   getJson<Film[]>(`/productions/${production}/films`);

@@ -12,6 +12,28 @@ export interface FilmSettings {
   readonly background: string;
 }
 
+/** How far a film that was asked for has come. */
+export type FilmStatus = 'waiting' | 'rendering' | 'done' | 'failed' | 'cancelled';
+
+/** A film that was asked for. `Moment` is how times are written: a Date in the server, ISO 8601 in its answers. */
+export interface FilmRecord<Moment> {
+  readonly id: string;
+  /** Ids of the production and the scene. */
+  readonly production: string;
+  readonly scene: string;
+  readonly name: string;
+  readonly settings: FilmSettings;
+  readonly status: FilmStatus;
+  /** 0 to 1. */
+  readonly progress: number;
+  /** Why it failed, in one sentence. */
+  readonly problem: string | null;
+  /** Content hash of the finished film; only then. */
+  readonly media: string | null;
+  readonly createdAt: Moment;
+  readonly finishedAt: Moment | null;
+}
+
 const side = (name: string) =>
   number()
     .typeError(`the ${name} must be a number of pixels`)

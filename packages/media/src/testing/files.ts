@@ -48,3 +48,7 @@ export const toneIn =
 export function svg(width: number, height: number, inside = ''): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${width} ${height}">${inside}</svg>`;
 }
+
+/** A small picture of one colour. */
+export const plainSvg = (color: string): string =>
+  svg(64, 36, `<rect width="64" height="36" fill="${color}"/>`);
