@@ -34,12 +34,18 @@ export class LoudnessMeter {
   /** Takes the next mono samples, -1 to 1. */
   push(mono: Float32Array): void {
     this.reserve(this.pendingLength + mono.length);
-    for (const sample of mono) {
-      const out = this.pole * (this.previousOut + sample - this.previousIn);
-      this.previousIn = sample;
-      this.previousOut = out;
-      this.pending[this.pendingLength++] = out;
+    // Everything the loop touches is local: an hour has 173 million samples.
+    const { pending, pole } = this;
+    let { previousIn, previousOut, pendingLength } = this;
+    for (let at = 0; at < mono.length; at++) {
+      const sample = mono[at]!;
+      previousOut = pole * (previousOut + sample - previousIn);
+      previousIn = sample;
+      pending[pendingLength++] = previousOut;
     }
+    this.previousIn = previousIn;
+    this.previousOut = previousOut;
+    this.pendingLength = pendingLength;
     this.measureWhile((windowEnd) => windowEnd <= this.pendingStart + this.pendingLength);
     this.dropMeasured();
   }
@@ -67,8 +73,9 @@ export class LoudnessMeter {
   private levelBetween(from: number, to: number): number {
     const first = Math.max(0, from - this.pendingStart);
     const last = Math.min(this.pendingLength, to - this.pendingStart);
+    const { pending } = this;
     let energy = 0;
-    for (let at = first; at < last; at++) energy += this.pending[at]! ** 2;
+    for (let at = first; at < last; at++) energy += pending[at]! * pending[at]!;
     const power = energy / Math.max(1, last - first);
     const level = power > 0 ? 10 * Math.log10(power) : SILENCE_DB;
     return Math.round(Math.max(SILENCE_DB, level) * 10) / 10;

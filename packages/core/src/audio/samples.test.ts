@@ -16,3 +16,8 @@ it('splits channels, each from -1 to 1', () => {
     [0, -1],
   ]);
 });
+
+it('leaves one channel as it is', () => {
+  const mono = { sampleRate: 48_000, channels: 1, samples: Int16Array.of(-32_768, 0, 16_384) };
+  expect([...mixToMono(mono)]).toEqual([-1, 0, 0.5]);
+});

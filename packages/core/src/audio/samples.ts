@@ -12,6 +12,10 @@ const FULL_SCALE = 32768;
 export function mixToMono({ channels, samples }: PcmBlock): Float32Array {
   const mono = new Float32Array(samples.length / channels);
   const gain = 1 / (FULL_SCALE * channels);
+  if (channels === 1) {
+    for (let frame = 0; frame < mono.length; frame++) mono[frame] = samples[frame]! * gain;
+    return mono;
+  }
   for (let frame = 0, at = 0; frame < mono.length; frame++) {
     let sum = 0;
     for (let channel = 0; channel < channels; channel++) sum += samples[at++]!;
