@@ -73,7 +73,8 @@ function FilmEntry({
         </Badge>
       </div>
       <div className="quiet small figures">
-        {width} × {height}, {frameRate} a second, {when(film.createdAt)}
+        {width} × {height}, {frameRate} a second{' '}
+        <span className="text-nowrap">· {when(film.createdAt)}</span>
       </div>
       {underWay && (
         <div className="d-flex align-items-center gap-2 mt-1">
