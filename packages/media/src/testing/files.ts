@@ -1,12 +1,14 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { wavHeader } from '@cruvo/core/formats';
 import { run } from '../tools';
 
-/** A folder for the files of one test file. */
+/** A folder for the files of one test file; gone when the process ends. */
 export function testFolder(): string {
-  return mkdtempSync(join(tmpdir(), 'cruvo-test-'));
+  const folder = mkdtempSync(join(tmpdir(), 'cruvo-test-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  return folder;
 }
 
 export function write(folder: string, name: string, content: string | Uint8Array): string {
