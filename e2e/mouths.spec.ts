@@ -72,12 +72,7 @@ test('arrows go from mouth to mouth and move edges; a reload shows it', async ({
 test('an edge is dragged, as one step', async ({ studio }) => {
   const { page } = studio;
   await fit(studio, studio);
-  const from = await studio.at(2, 'mouths', 4);
-  const to = await studio.at(2.5, 'mouths', 4);
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(to.x, to.y, { steps: 10 });
-  await page.mouse.up();
+  await studio.drag('mouths', 2, 2.5, 4);
   await choose(studio, 3);
   await expect(studio.chosen).toContainText('2.500 to 4.000');
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -42,25 +42,14 @@ test('goes frame by frame', async ({ studio }) => {
 });
 
 test('scrubs by dragging over the waveform', async ({ studio }) => {
-  const { page } = studio;
-  const from = await studio.at(0.5, 'wave', 4);
-  const to = await studio.at(3, 'wave', 4);
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(to.x, to.y, { steps: 8 });
-  await page.mouse.up();
+  await studio.drag('wave', 0.5, 3, 4);
   expect(seconds(await studio.clock())).toBeCloseTo(3, 1);
 });
 
 test('loops a stretch that is drawn with Shift', async ({ studio }) => {
   const { page } = studio;
-  const from = await studio.at(1, 'ruler', 4);
-  const to = await studio.at(1.6, 'ruler', 4);
   await page.keyboard.down('Shift');
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(to.x, to.y, { steps: 5 });
-  await page.mouse.up();
+  await studio.drag('ruler', 1, 1.6, 4);
   await page.keyboard.up('Shift');
   await page.keyboard.press('Space');
   await page.waitForTimeout(500);

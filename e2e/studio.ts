@@ -49,6 +49,16 @@ export class StudioPage {
     return { x: box.x + (time / length) * box.width, y: box.y + y };
   }
 
+  /** Drags from one time to another in a lane. */
+  async drag(lane: 'ruler' | 'wave' | 'mouths', start: number, end: number, length: number) {
+    const from = await this.at(start, lane, length);
+    const to = await this.at(end, lane, length);
+    await this.page.mouse.move(from.x, from.y);
+    await this.page.mouse.down();
+    await this.page.mouse.move(to.x, to.y, { steps: 10 });
+    await this.page.mouse.up();
+  }
+
   async clock(): Promise<string> {
     return (await this.page.locator('.transport .time').textContent())!;
   }

@@ -74,7 +74,7 @@ function FilmEntry({
       </div>
       <div className="quiet small figures">
         {width} × {height}, {frameRate} a second{' '}
-        <span className="text-nowrap">· {when(film.createdAt)}</span>
+        <span className="d-block">{when(film.createdAt)}</span>
       </div>
       {underWay && (
         <div className="d-flex align-items-center gap-2 mt-1">

@@ -5,7 +5,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { describeChanges } from '@cruvo/core/scene';
 import { listRevisions, readRevision } from '../../api/documents';
 import { useOpenScene, useScene } from '../SceneContext';
-import { when } from '../../shell/when';
+import { whenExactly } from '../../shell/when';
 
 /** Earlier versions of the scene, to look into and bring back. */
 export function HistoryPanel({ onClose }: { onClose: () => void }) {
@@ -49,7 +49,7 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
                 active={entry.revision === revision}
                 onClick={() => setRevision(entry.revision)}
               >
-                {when(entry.savedAt)}
+                {whenExactly(entry.savedAt)}
                 {index === 0 && ' (newest)'}
               </ListGroup.Item>
             ))}
