@@ -1,7 +1,12 @@
 /** Unit tests in Node; tests of the server run against a real PostgreSQL (CRUVO_DATABASE_URL). */
 export default {
   testEnvironment: 'node',
-  testMatch: ['**/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
+  testMatch: [
+    '**/src/**/*.test.ts',
+    '**/kernel/*.test.ts',
+    '<rootDir>/scripts/**/*.test.ts',
+    '<rootDir>/training/*.test.ts',
+  ],
   modulePathIgnorePatterns: ['<rootDir>/.data', '/dist/'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {

@@ -55,7 +55,9 @@ export async function demoScene(): Promise<DemoScene> {
       lines: starter.lines.map((line) => ({ ...line, track: 'track' })),
     },
     characters: new Map([['isbel', isbel]]),
-    tracks: new Map([['track', await hearWorkingVoice(voicePath)]]),
+    tracks: new Map([
+      ['track', await hearWorkingVoice(voicePath, { script: null, channel: 'both' })],
+    ]),
   };
   return { material, prepared: prepareScene(material), pictures, voicePath, folder };
 }

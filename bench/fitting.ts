@@ -32,7 +32,7 @@ export function benchFitting(): FittingFigures {
 
 if (process.argv[1] === new URL(import.meta.url).pathname) {
   const start = performance.now();
-  await hearWorkingVoice(process.argv[2]!);
+  await hearWorkingVoice(process.argv[2]!, { script: null, channel: 'both' });
   const seconds = (performance.now() - start) / 1000;
   console.log(JSON.stringify({ seconds, megabytes: process.resourceUsage().maxRSS / 1024 }));
 }

@@ -8,7 +8,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
 
-setUp(['ffmpeg', 'postgresql', 'chromium']);
+setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
 buildWeb();
 mkdirSync(FOLDER, { recursive: true });
 rmSync(join(ROOT, '.data/screenshots'), { recursive: true, force: true });

@@ -8,7 +8,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 
 const RESULTS = join(ROOT, 'test-results');
 
-setUp(['ffmpeg', 'postgresql', 'chromium']);
+setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
 

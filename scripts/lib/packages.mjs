@@ -10,6 +10,7 @@ const LEAST_NODE = [20, 19];
 const PROGRAMS = {
   ffmpeg: { package: 'ffmpeg', found: () => onPath('ffmpeg') && onPath('ffprobe') },
   postgresql: { package: 'postgresql', found: () => existsSync('/usr/lib/postgresql') },
+  'espeak-ng': { package: 'espeak-ng', found: () => onPath('espeak-ng') },
   chromium: { package: 'chromium', found: () => onPath('chromium') },
 };
 

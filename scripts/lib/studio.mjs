@@ -9,7 +9,7 @@ const PORT = 4610;
 export const WEB_FOLDER = join(ROOT, 'apps/web/dist');
 
 /** @param programs Debian programs needed; see packages.mjs */
-export function setUp(programs = ['ffmpeg', 'postgresql']) {
+export function setUp(programs = ['ffmpeg', 'postgresql', 'espeak-ng']) {
   checkNode();
   installNpmPackages();
   installDebianPackages(programs);

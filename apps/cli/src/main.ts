@@ -1,12 +1,14 @@
 import { Command } from 'commander';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { renderCommand } from './render';
+import { syncCommand } from './sync';
 import { workerCommand } from './worker';
 
 const program = new Command('cruvo')
   .description('Make drawn characters talk.')
   .addHelpText('after', '\nEach command has a help of its own: cruvo render --help')
   .addCommand(renderCommand())
+  .addCommand(syncCommand())
   .addCommand(workerCommand());
 
 try {

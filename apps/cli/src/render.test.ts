@@ -48,7 +48,7 @@ describe('cruvo render', () => {
     const { code, stderr } = await render({ voice: wav(folder, 'still.wav', 0.5, () => 0) });
     expect([code, stderr]).toEqual([
       0,
-      'cruvo: This recording is completely silent, so the mouth stays at rest.\n',
+      'cruvo: Nothing can be heard in this recording, so the mouth stays at rest.\n',
     ]);
   });
 
@@ -67,6 +67,7 @@ describe('cruvo render', () => {
     ],
     ['an odd size', { size: '321x180' }, 'The width must be an even number of pixels.'],
     ['a size that is none', { size: 'large' }, /Write it as 1280x720/],
+    ['an unknown way to follow', { follow: 'smell' }, /follow sounds or loudness, not “smell”/],
     ['an unknown rate', { fps: '13' }, /The frame rate must be one of 12, 23.976/],
     ['a colour that is none', { background: 'blue' }, /Write a colour as #/],
     ['a film that is no MP4', { out: join(folder, 'film.gif') }, /ends in \.mp4/],

@@ -6,11 +6,13 @@ import { Command } from 'commander';
 import { ValidationError } from 'yup';
 import { Problem } from '@cruvo/core/problem';
 import { FRAME_RATE_NAMES, filmSettingsSchema, type FilmSettings } from '@cruvo/core/scene';
-import { voicelessReason, measureLevels } from '@cruvo/core/audio';
+import { voiceFindings } from '@cruvo/core/audio';
+import { DEFAULT_FIT, type FitMethod, type FitSettings } from '@cruvo/core/mouth';
 import { renderFilm } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { workingPicture } from '@cruvo/media/picture';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { readScriptFile } from './scriptFile';
 
 interface RenderOptions {
   readonly closed: string;
@@ -20,8 +22,14 @@ interface RenderOptions {
   readonly size: string;
   readonly fps: string;
   readonly background: string;
+  readonly script?: string;
+  readonly language: string;
+  readonly follow: string;
   readonly quiet?: boolean;
 }
+
+/** One band needs choosing by eye: that is for the studio. */
+const FOLLOWED: readonly FitMethod[] = ['sounds', 'loudness'];
 
 const EXAMPLE = `
 Example:
@@ -37,6 +45,9 @@ export function renderCommand(): Command {
     .requiredOption('--open <picture>', 'the drawing with its mouth open')
     .requiredOption('--voice <sound>', 'the voice')
     .requiredOption('--out <film>', 'the film to write, ending in .mp4')
+    .option('--script <file>', 'a text file with what is said: the mouth is then more exact')
+    .option('--language <code>', 'what is spoken: en, es, fr, it, de, pl, …', 'en')
+    .option('--follow <what>', `what the mouth follows: ${FOLLOWED.join(' or ')}`, 'sounds')
     .option('--size <size>', 'width x height in pixels', '1280x720')
     .option('--fps <rate>', `frames a second: ${FRAME_RATE_NAMES.join(', ')}`, '24')
     .option('--background <colour>', 'colour behind the drawing', '#f4e9d8')
@@ -47,13 +58,14 @@ export function renderCommand(): Command {
 
 async function render(options: RenderOptions): Promise<void> {
   const settings = settingsFrom(options);
+  const fit = fitFrom(options);
   await checkPaths(options);
   const stop = new AbortController();
   const interrupt = () => stop.abort();
   process.once('SIGINT', interrupt).once('SIGTERM', interrupt);
   const folder = await mkdtemp(join(tmpdir(), 'cruvo-'));
   try {
-    await makeFilm(options, settings, folder, stop.signal);
+    await makeFilm(options, settings, fit, folder, stop.signal);
   } finally {
     process.off('SIGINT', interrupt).off('SIGTERM', interrupt);
     await rm(folder, { recursive: true, force: true });
@@ -63,6 +75,7 @@ async function render(options: RenderOptions): Promise<void> {
 async function makeFilm(
   options: RenderOptions,
   settings: FilmSettings,
+  fit: FitSettings,
   folder: string,
   signal: AbortSignal,
 ): Promise<void> {
@@ -70,12 +83,19 @@ async function makeFilm(
   const open = await workingPicture(options.open, basename(options.open));
   const voicePath = join(folder, 'voice.wav');
   const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, signal);
-  const track = await hearWorkingVoice(voicePath);
-  const silent = voicelessReason(measureLevels(track.loudness.values));
-  if (silent && !options.quiet) process.stderr.write(`cruvo: ${silent}\n`);
+  const script = await readScriptFile(options.script, options.language);
+  const track = await hearWorkingVoice(voicePath, {
+    script: script?.words ?? null,
+    channel: 'both',
+  });
+  const findings = track.quality ? voiceFindings(track.quality) : [];
+  const silent = findings.find(({ kind }) => kind === 'silent' || kind === 'voiceless');
+  for (const notice of [script?.notice, silent?.sentence]) {
+    if (notice && !options.quiet) process.stderr.write(`cruvo: ${notice}\n`);
+  }
   const bar = progressBar(options.quiet);
   await renderFilm({
-    ...(await filmOfTwoDrawings({ closed, open, voice, voicePath, track })),
+    ...(await filmOfTwoDrawings({ closed, open, voice, voicePath, track, fit })),
     settings,
     output: resolve(options.out),
     onProgress: (done, total) => bar?.(done, total),
@@ -98,6 +118,16 @@ function settingsFrom({ size, fps, background }: RenderOptions): FilmSettings {
     if (!(error instanceof ValidationError)) throw error;
     throw new Problem('bad-input', `${capitalised(error.message)}.`);
   }
+}
+
+function fitFrom({ follow }: RenderOptions): FitSettings {
+  const method = FOLLOWED.find((way) => way === follow);
+  if (!method)
+    throw new Problem(
+      'bad-input',
+      `The mouth can follow ${FOLLOWED.join(' or ')}, not “${follow}”.`,
+    );
+  return { ...DEFAULT_FIT, method };
 }
 
 function capitalised(sentence: string): string {

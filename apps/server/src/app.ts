@@ -1,3 +1,5 @@
+import type { Speller } from '@cruvo/core/speech';
+import { spellWithEspeak } from '@cruvo/media/speech';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
@@ -13,10 +15,12 @@ import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
 import { mediaRoutes } from './media/routes';
 import { MediaStore } from './media/store';
+import { pronunciationRoutes } from './pronunciations/routes';
 import { trackRoutes } from './tracks/routes';
 import { TrackStore } from './tracks/store';
 
 export interface Services extends FilmServices {
+  readonly speller: Speller;
   readonly database: Database;
   readonly tracks: TrackStore;
   readonly intake: MediaIntake;
@@ -32,6 +36,7 @@ export function createServices(databaseUrl: string): Services {
     intake: new MediaIntake(media),
     documents: new DocumentStore(database),
     tracks: new TrackStore(database),
+    speller: spellWithEspeak,
     films: new FilmStore(database),
     queue: new FilmQueue(databaseUrl),
     events: new FilmEvents(databaseUrl),
@@ -49,6 +54,8 @@ export function createApp(services: Services, webFolder: string): Express {
           defaultSrc: ["'self'"],
           imgSrc: ["'self'", 'blob:', 'data:'],
           styleSrc: ["'self'", "'unsafe-inline'"],
+          // The hearing's kernel is compiled in the browser.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           workerSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'"],
           mediaSrc: ["'self'", 'blob:'],
@@ -69,6 +76,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', express.json({ limit: '20mb' }));
   app.use('/api', documentRoutes(services.documents));
   app.use('/api', filmRoutes(services));
+  app.use('/api', pronunciationRoutes(services.speller));
   app.use('/api', notFound);
 
   if (webFolder) {

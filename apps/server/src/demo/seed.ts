@@ -4,7 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { characterFromLayers, type Drawing } from '@cruvo/core/character';
 import { readLayers, type Layer } from '@cruvo/core/formats';
-import { starterScene, type Scene } from '@cruvo/core/scene';
+import {
+  PRODUCTION_VERSION,
+  starterScene,
+  type OwnPronunciation,
+  type Scene,
+} from '@cruvo/core/scene';
+import { ENGLISH } from '@cruvo/core/speech';
+import { prepareScriptHere } from '@cruvo/media/speech';
 import { hearWorkingVoice } from '@cruvo/media/voice';
 import type { Services } from '../app';
 
@@ -18,6 +25,9 @@ export const DEMO = {
 const FOLDER = new URL('../../../../demo/saltmarsh/', import.meta.url);
 /** Seconds of quiet picture after the last word. */
 const ROOM_AFTER = 0.8;
+
+/** Names of the cast, which no dictionary has. */
+const OWN_NAMES: readonly OwnPronunciation[] = [{ word: 'Isbel', like: 'iz bell' }];
 
 type SeedServices = Pick<Services, 'documents' | 'media' | 'intake' | 'tracks'>;
 
@@ -38,6 +48,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     memberId: 'isbel',
     lineId: 'bulletin',
   });
+  const script = (await readFile(new URL('isbel-bulletin.txt', FOLDER), 'utf8')).trim();
   const scene: Scene = {
     ...starter,
     length: Math.ceil((voice.duration + ROOM_AFTER) * 24) / 24,
@@ -47,8 +58,8 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     lines: await Promise.all(
       starter.lines.map(async (line) => ({
         ...line,
-        script: (await readFile(new URL('isbel-bulletin.txt', FOLDER), 'utf8')).trim(),
-        track: await hear(services, voice.working),
+        script,
+        track: await hear(services, voice.working, script),
       })),
     ),
   };
@@ -56,7 +67,11 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     {
       id: DEMO.production,
       kind: 'production',
-      body: { schemaVersion: 1, name: 'Saltmarsh Weather' },
+      body: {
+        schemaVersion: PRODUCTION_VERSION,
+        name: 'Saltmarsh Weather',
+        pronunciations: OWN_NAMES,
+      },
     },
     { id: DEMO.isbel, kind: 'character', body: isbel },
     { id: DEMO.scene, kind: 'scene', body: scene },
@@ -81,12 +96,19 @@ async function backdrop({ media }: SeedServices): Promise<Drawing> {
   return { kind: 'vector', media: hash, x: 0, y: 0, width: 1920, height: 1080 };
 }
 
-async function hear({ media, tracks }: SeedServices, working: string): Promise<string> {
+async function hear(
+  { media, tracks }: SeedServices,
+  working: string,
+  script: string,
+): Promise<string> {
   const folder = await mkdtemp(join(tmpdir(), 'cruvo-seed-'));
   try {
     const path = join(folder, 'voice.wav');
     await writeFile(path, await media.readAll(working));
-    return await tracks.write(JSON.stringify(await hearWorkingVoice(path)));
+    const { words } = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
+    return await tracks.write(
+      JSON.stringify(await hearWorkingVoice(path, { script: words, channel: 'both' })),
+    );
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

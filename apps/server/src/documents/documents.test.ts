@@ -39,7 +39,7 @@ describe('productions', () => {
     const { status, body } = await client.send('POST', '/productions', {
       id,
       documents: [
-        { id, kind: 'production', body: { schemaVersion: 1, name: 'Half' } },
+        { id, kind: 'production', body: { schemaVersion: 2, name: 'Half', pronunciations: [] } },
         { id: randomUUID(), kind: 'scene', body: { ...made.scene, length: -1 } },
       ],
     });

@@ -5,6 +5,7 @@ import { log } from '../log';
 
 const STATUS: Record<ProblemCode, number> = {
   'bad-input': 422,
+  'script-mismatch': 422,
   'too-large': 413,
   'not-found': 404,
   conflict: 409,

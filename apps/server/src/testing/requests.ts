@@ -73,7 +73,11 @@ export async function makeProduction(
     lineId: 'line',
   });
   await services.documents.createProduction(ids.production, [
-    { id: ids.production, kind: 'production', body: { schemaVersion: 1, name: 'Test' } },
+    {
+      id: ids.production,
+      kind: 'production',
+      body: { schemaVersion: 2, name: 'Test', pronunciations: [] },
+    },
     { id: ids.character, kind: 'character', body: character },
     { id: ids.scene, kind: 'scene', body: scene },
   ]);

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
-import { voiceTrackSchema, type VoiceTrack } from '@cruvo/core/speech';
+import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { OWNER, type Database } from '../database/connect';
 
 /** What was heard in voices. A track never changes: its id is the SHA-256 of its JSON text. */
@@ -9,7 +9,7 @@ export class TrackStore {
 
   /** @returns the id; storing the same text twice keeps one */
   async write(text: string): Promise<string> {
-    voiceTrackSchema.validateSync(parse(text), { strict: true });
+    readVoiceTrack(parse(text));
     const id = createHash('sha256').update(text).digest('hex');
     await this.database('tracks')
       .insert({ id, owner: OWNER, body: text })
@@ -31,7 +31,7 @@ export class TrackStore {
   }
 
   async read(id: string): Promise<VoiceTrack> {
-    return JSON.parse(await this.readText(id)) as VoiceTrack;
+    return readVoiceTrack(JSON.parse(await this.readText(id)));
   }
 }
 

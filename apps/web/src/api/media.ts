@@ -1,7 +1,7 @@
 import type { Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import type { Voice } from '@cruvo/core/scene';
-import type { VoiceTrack } from '@cruvo/core/speech';
+import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { getJson, problemFrom, request, SERVER_AWAY } from './http';
 
 export const mediaUrl = (hash: string) => `/api/media/${hash}`;
@@ -9,7 +9,8 @@ export const mediaUrl = (hash: string) => `/api/media/${hash}`;
 export const uploadVoice = upload<Voice>('voices');
 export const uploadPicture = upload<Picture>('pictures');
 
-export const readTrack = (id: string) => getJson<VoiceTrack>(`/tracks/${id}`);
+export const readTrack = async (id: string): Promise<VoiceTrack> =>
+  readVoiceTrack(await getJson(`/tracks/${id}`));
 
 export async function storeTrack(text: string): Promise<void> {
   await request('/tracks', {

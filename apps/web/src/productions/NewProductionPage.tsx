@@ -2,7 +2,7 @@ import { ArrowLeftRight, AudioLines, Meh, Smile } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Alert, Button, Form, ProgressBar } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { productionSchema } from '@cruvo/core/scene';
+import { PRODUCTION_VERSION, productionSchema } from '@cruvo/core/scene';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import type { Picture } from '@cruvo/core/character';
 import { mediaUrl, uploadPicture, uploadVoice } from '../api/media';
@@ -67,7 +67,11 @@ export function NewProductionPage() {
     setMaking(0);
     control.current = new AbortController();
     try {
-      productionSchema.validateSync({ schemaVersion: 1, name: shownName });
+      productionSchema.validateSync({
+        schemaVersion: PRODUCTION_VERSION,
+        name: shownName,
+        pronunciations: [],
+      });
       const parts = {
         closed: closed.state.result,
         open: open.state.result,

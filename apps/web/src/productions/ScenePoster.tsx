@@ -24,7 +24,7 @@ const NOTHING_HEARD = new Map<string, never>();
 
 function PaintedPoster({ scene }: { scene: Scene }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { prepared, gallery } = useSceneMaterial(scene, NOTHING_HEARD);
+  const { prepared, gallery } = useSceneMaterial(scene, NOTHING_HEARD, null);
   useEffect(() => {
     if (!gallery || !canvas.current) return;
     painterFor(canvas.current).paintFrame(evaluate(prepared, MOMENT), gallery, SIZE);

@@ -1,8 +1,9 @@
 import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
-import { starterScene, type Voice } from '@cruvo/core/scene';
+import { PRODUCTION_VERSION, starterScene, type Voice } from '@cruvo/core/scene';
+import { ENGLISH } from '@cruvo/core/speech';
 import { createProduction } from '../api/documents';
 import { mediaUrl, storeTrack } from '../api/media';
-import { hearVoice } from '../workers/hearVoice';
+import { asHeardVoice, hearVoice } from '../workers/hearVoice';
 
 /**
  * Makes a production with one talking character in a scene as long as the voice.
@@ -16,7 +17,15 @@ export async function makeProduction(
   signal: AbortSignal,
 ): Promise<string> {
   const url = new URL(mediaUrl(parts.voice.working), location.href).href;
-  const heard = await hearVoice(url, onProgress, signal);
+  const aloud = {
+    channel: 'both',
+    script: null,
+    language: ENGLISH,
+    own: [],
+    stretch: null,
+  } as const;
+  const { track } = await hearVoice({ url, ...aloud }, ({ share }) => onProgress(share), signal);
+  const heard = await asHeardVoice(track);
   await storeTrack(heard.text);
   const ids = {
     production: crypto.randomUUID(),
@@ -33,8 +42,9 @@ export async function makeProduction(
     lineId: crypto.randomUUID(),
   });
   const scene = { ...starter, lines: starter.lines.map((line) => ({ ...line, track: heard.id })) };
+  const production = { schemaVersion: PRODUCTION_VERSION, name, pronunciations: [] } as const;
   await createProduction(ids.production, [
-    { id: ids.production, kind: 'production', body: { schemaVersion: 1, name } },
+    { id: ids.production, kind: 'production', body: production },
     { id: ids.character, kind: 'character', body: character },
     { id: ids.scene, kind: 'scene', body: scene },
   ]);

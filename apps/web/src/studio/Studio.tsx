@@ -1,10 +1,11 @@
 import { Clapperboard, CircleHelp, History, Redo2, Undo2 } from 'lucide-react';
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import type { VoiceTrack } from '@cruvo/core/speech';
-import type { Document } from '../api/documents';
+import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
 import { IconButton } from '../shell/IconButton';
 import { KeyboardHelp } from '../shell/KeyboardHelp';
@@ -25,7 +26,7 @@ import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
 import { useSceneSaver } from './useSceneSaver';
 import { useStudioKeys } from './useStudioKeys';
-import { useFitting } from './voice/useFitting';
+import { useFitting, type FirstMouths } from './voice/useFitting';
 import { VoicePanel } from './voice/VoicePanel';
 
 interface StudioProps {
@@ -39,7 +40,8 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const { store, saver } = useSceneSaver(document, unsaved ?? undefined);
   const scene = useStore(store, (state) => state.scene);
   const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
-  const material = useSceneMaterial(scene, heard);
+  const [first, setFirst] = useState<FirstMouths | null>(null);
+  const material = useSceneMaterial(scene, heard, first);
   const voices = useMemo(
     () =>
       scene.lines.map(({ start, voice }) => ({
@@ -93,7 +95,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   };
   return (
     <SceneContext value={open}>
-      <Workplace production={production.body.name} onHeard={takeHeard} />
+      <Workplace production={production} onFirst={setFirst} onHeard={takeHeard} />
     </SceneContext>
   );
 }
@@ -102,9 +104,11 @@ type Dialog = 'keys' | 'film' | 'history' | null;
 
 function Workplace({
   production,
+  onFirst,
   onHeard,
 }: {
-  production: string;
+  production: Document<'production'>;
+  onFirst: (first: FirstMouths | null) => void;
   onHeard: (line: string, voice: HeardVoice) => void;
 }) {
   const open = useOpenScene();
@@ -116,13 +120,18 @@ function Workplace({
   const view = useRef<TimelineView | null>(null);
   const setView = useCallback((next: TimelineView) => void (view.current = next), []);
   const readView = useCallback(() => view.current, []);
-  const fitting = useFitting(onHeard);
+  const { data: current = production } = useQuery({
+    queryKey: ['production', production.id],
+    queryFn: () => readDocumentById('production', production.id),
+    initialData: production,
+  });
+  const fitting = useFitting(open.tracks, current.body.pronunciations, onFirst, onHeard);
   useStudioKeys(open, readView, () => setDialog('keys'));
   const close = () => setDialog(null);
 
   return (
     <div className="studio">
-      <TopBar title={<SceneTitle production={production} />}>
+      <TopBar title={<SceneTitle production={production.body.name} />}>
         <SaveState />
         <IconButton
           icon={Undo2}
@@ -178,5 +187,5 @@ function Workplace({
 
 function tracksOf(unsaved: LocalCopy | null): ReadonlyMap<string, VoiceTrack> {
   const entries = Object.entries(unsaved?.tracks ?? {});
-  return new Map(entries.map(([id, text]) => [id, JSON.parse(text) as VoiceTrack]));
+  return new Map(entries.map(([id, text]) => [id, readVoiceTrack(JSON.parse(text))]));
 }

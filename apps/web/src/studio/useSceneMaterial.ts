@@ -2,11 +2,17 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
-import { prepareScene, type PreparedScene, type Scene } from '@cruvo/core/scene';
+import {
+  prepareScene,
+  type PreparedScene,
+  type Scene,
+  type SceneMaterial,
+} from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
 import { readTrack } from '../api/media';
+import type { FirstMouths } from './voice/useFitting';
 import { loadGallery, type BrowserGallery } from './stage/browserGallery';
 
 export interface SceneMaterialState {
@@ -21,10 +27,33 @@ export interface SceneMaterialState {
   readonly retry: () => void;
 }
 
-/** Fetches all that a scene refers to and keeps it prepared as the scene changes. */
+/** Id under which a track stands that is still being heard. */
+const TENTATIVE = 'tentative';
+
+/** The material with the line that is being heard showing what was heard of it so far. */
+function withFirstMouths(material: SceneMaterial, first: FirstMouths | null): SceneMaterial {
+  if (!first) return material;
+  const { scene, tracks } = material;
+  const lines = scene.lines.map((line) =>
+    line.id === first.line ? { ...line, track: TENTATIVE } : line,
+  );
+  return {
+    ...material,
+    scene: { ...scene, lines },
+    tracks: new Map(tracks).set(TENTATIVE, first.track),
+  };
+}
+
+/**
+ * Fetches all that a scene refers to and keeps it prepared as the scene changes.
+ *
+ * @param heard tracks that the server may not have yet
+ * @param first what was heard so far of a line that is just being heard
+ */
 export function useSceneMaterial(
   scene: Scene,
   heard: ReadonlyMap<string, VoiceTrack>,
+  first: FirstMouths | null,
 ): SceneMaterialState {
   const characterIds = unique(scene.cast.map(({ character }) => character));
   const characterQueries = useQueries({
@@ -77,8 +106,8 @@ export function useSceneMaterial(
   });
 
   const prepared = useMemo(
-    () => prepareScene({ scene, characters, tracks }),
-    [scene, characters, tracks],
+    () => prepareScene(withFirstMouths({ scene, characters, tracks }, first)),
+    [scene, characters, tracks, first],
   );
   const queries = [...characterQueries, ...trackQueries, ...peakQueries, gallery];
   return {

@@ -1,9 +1,9 @@
-import { proxy, wrap } from 'comlink';
-import { cancelled } from '@cruvo/core/problem';
+import { proxy, wrap, type Remote } from 'comlink';
+import { cancelled, Problem } from '@cruvo/core/problem';
 import type { VoiceTrack } from '@cruvo/core/speech';
-import type { Hearing } from './hearing.worker';
+import type { Hearing, HearingProgress, HearingRequest, HearingResult } from './hearing.worker';
 
-/** What was heard, under the id that its content gives it. */
+/** A voice track under the id that its content gives it. */
 export interface HeardVoice {
   readonly id: string;
   readonly track: VoiceTrack;
@@ -11,17 +11,17 @@ export interface HeardVoice {
 }
 
 /**
- * Hears a working voice in a worker of its own.
+ * Hears a voice in a worker of its own.
  *
- * @param url where its bytes are, absolute
- * @param onProgress told the share that is done, 0 to 1
+ * @param onProgress told how far it has come, with the sounds so far
  * @param signal stops the worker at once
+ * @throws Problem
  */
 export async function hearVoice(
-  url: string,
-  onProgress: (share: number) => void,
+  request: HearingRequest,
+  onProgress: (progress: HearingProgress) => void,
   signal: AbortSignal,
-): Promise<HeardVoice> {
+): Promise<HearingResult> {
   const worker = new Worker(new URL('./hearing.worker.ts', import.meta.url), { type: 'module' });
   try {
     const stopped = new Promise<never>((_resolve, reject) => {
@@ -29,11 +29,19 @@ export async function hearVoice(
       worker.addEventListener('error', ({ message }) => reject(new Error(message)));
     });
     if (signal.aborted) throw cancelled();
-    const text = await Promise.race([wrap<Hearing>(worker).hear(url, proxy(onProgress)), stopped]);
-    return { id: await sha256(text), track: JSON.parse(text) as VoiceTrack, text };
+    const remote: Remote<Hearing> = wrap<Hearing>(worker);
+    const result = await Promise.race([remote.hear(request, proxy(onProgress)), stopped]);
+    if ('sentence' in result) throw new Problem(result.code, result.sentence);
+    return result;
   } finally {
     worker.terminate();
   }
+}
+
+/** Gives a track the id of its content. */
+export async function asHeardVoice(track: VoiceTrack): Promise<HeardVoice> {
+  const text = JSON.stringify(track);
+  return { id: await sha256(text), track, text };
 }
 
 async function sha256(text: string): Promise<string> {

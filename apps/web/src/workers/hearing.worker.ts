@@ -1,24 +1,117 @@
 import { expose } from 'comlink';
-import { LoudnessMeter, mixToMono } from '@cruvo/core/audio';
-import { hearLoudness } from '@cruvo/core/speech';
+import { heardChannel, type VoiceChannel } from '@cruvo/core/audio';
+import { Problem, type ProblemCode } from '@cruvo/core/problem';
+import type { OwnPronunciation } from '@cruvo/core/scene';
+import {
+  ENGLISH,
+  prepareScript,
+  readSoundModel,
+  VoiceHearing,
+  type PreparedScript,
+  type Sound,
+  type SoundModel,
+  type Speller,
+  type VoiceTrack,
+} from '@cruvo/core/speech';
+import weightsUrl from '@cruvo/core/weights/hearing.safetensors?url';
+import { sendJson } from '../api/http';
 import { openVoice } from './voiceReader';
 
 /** Samples are fetched and heard in stretches of this many seconds. */
-const STRETCH_SECONDS = 20;
+const STRETCH_SECONDS = 15;
+
+/** What is to be heard, and what is known of it. */
+export interface HearingRequest {
+  /** Address of the working voice, absolute. */
+  readonly url: string;
+  readonly channel: VoiceChannel;
+  /** Null to hear the voice alone. */
+  readonly script: string | null;
+  readonly language: string;
+  readonly own: readonly OwnPronunciation[];
+  /** Seconds; null for all of it. */
+  readonly stretch: { readonly start: number; readonly end: number } | null;
+}
+
+/** How far hearing has come. */
+export interface HearingProgress {
+  /** 0 to 1. */
+  readonly share: number;
+  /** The sounds so far, times from the beginning of what is heard. */
+  readonly sounds: readonly Sound[];
+}
+
+/** Why nothing could be heard: errors lose what they carry on their way out of a worker. */
+export interface HearingFailure {
+  readonly code: ProblemCode;
+  readonly sentence: string;
+}
+
+export interface HearingResult {
+  readonly track: VoiceTrack;
+  /** What people should know about the script; null where all is well. */
+  readonly notice: string | null;
+}
 
 const hearing = {
-  /** Hears a working voice by its loudness; the result is the track as JSON text. */
-  async hear(url: string, onProgress: (share: number) => void): Promise<string> {
-    const voice = await openVoice(url);
-    const meter = new LoudnessMeter(voice.sampleRate);
-    for (let start = 0; start < voice.duration; start += STRETCH_SECONDS) {
-      meter.push(mixToMono(await voice.read(start, start + STRETCH_SECONDS)));
-      onProgress(Math.min(1, (start + STRETCH_SECONDS) / voice.duration));
+  async hear(
+    request: HearingRequest,
+    onProgress: (progress: HearingProgress) => void,
+  ): Promise<HearingResult | HearingFailure> {
+    try {
+      return await hear(request, onProgress);
+    } catch (error) {
+      if (error instanceof Problem) return { code: error.code, sentence: error.message };
+      throw error;
     }
-    return JSON.stringify(hearLoudness(meter.finish(), voice.duration));
   },
 };
 
 export type Hearing = typeof hearing;
+
+async function hear(
+  request: HearingRequest,
+  onProgress: (progress: HearingProgress) => void,
+): Promise<HearingResult> {
+  const [model, voice, script] = await Promise.all([
+    loadModel(),
+    openVoice(request.url),
+    scriptOf(request),
+  ]);
+  const { start, end } = request.stretch ?? { start: 0, end: voice.duration };
+  const heard = new VoiceHearing(
+    model,
+    voice.sampleRate,
+    script?.words ?? null,
+    request.stretch !== null,
+  );
+  for (let at = start; at < end; at += STRETCH_SECONDS) {
+    const block = await voice.read(at, Math.min(end, at + STRETCH_SECONDS));
+    heard.push(heardChannel(block, request.channel));
+    const share = Math.min(1, (at + STRETCH_SECONDS - start) / (end - start));
+    onProgress({ share, sounds: heard.soundsSoFar() });
+  }
+  return { track: heard.finish(), notice: script?.notice ?? null };
+}
+
+async function scriptOf({ script, language, own }: HearingRequest): Promise<PreparedScript | null> {
+  if (script === null) return null;
+  const dictionary =
+    language === ENGLISH ? (await import('cmu-pronouncing-dictionary')).dictionary : null;
+  return prepareScript(script, language, { dictionary, own, speller: askServer });
+}
+
+const askServer: Speller = async (words, language) => {
+  const { sounds } = await sendJson<{ sounds: Record<string, string> }>('POST', '/pronunciations', {
+    language,
+    words,
+  });
+  return new Map(Object.entries(sounds));
+};
+
+async function loadModel(): Promise<SoundModel> {
+  const response = await fetch(weightsUrl);
+  return readSoundModel(new Uint8Array(await response.arrayBuffer()));
+}
 
 expose(hearing);

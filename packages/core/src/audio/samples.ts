@@ -35,3 +35,14 @@ export function splitChannels({ channels, samples }: PcmBlock): Float32Array<Arr
     return values;
   });
 }
+
+/** Which channel of a recording is heard. */
+export type VoiceChannel = 'left' | 'right' | 'both';
+
+export const VOICE_CHANNELS: readonly VoiceChannel[] = ['left', 'right', 'both'];
+
+/** What is heard of a block: one of its channels, or their mix; a recording of one channel has only that. */
+export function heardChannel(block: PcmBlock, channel: VoiceChannel): Float32Array {
+  if (block.channels === 1 || channel === 'both') return mixToMono(block);
+  return splitChannels(block)[channel === 'left' ? 0 : 1]!;
+}

@@ -1,2 +1,3 @@
+export * from './safetensors';
 export * from './svg';
 export * from './wav';

@@ -4,10 +4,10 @@ import { targetOf } from './articulation';
 import { nearestDrawing, type MouthChart } from './mouthChart';
 import {
   correctionsSchema,
-  layMouths,
   mouthIndexAt,
   withCorrections,
   type Corrections,
+  type HeldDrawing,
 } from './mouths';
 
 const two: MouthChart = {
@@ -44,26 +44,12 @@ describe('nearestDrawing', () => {
   });
 });
 
-const timeline = { duration: 2, frameRate: 24, hold: 2 };
-const flapping = layMouths((time) => jaw(Math.sin(time * 20) > 0 ? 1 : 0), two, timeline);
-
-describe('layMouths', () => {
-  it('covers the line, each drawing for two frames at least, neighbours different', () => {
-    expect(flapping[0]!.start).toBe(0);
-    expect(flapping.at(-1)!.end).toBe(2);
-    flapping.forEach((mouth, at) => {
-      if (at > 0) expect(mouth.start).toBe(flapping[at - 1]!.end);
-      if (at > 0) expect(mouth.drawing).not.toBe(flapping[at - 1]!.drawing);
-      expect((mouth.end - mouth.start) * 24).toBeGreaterThanOrEqual(2 - 1e-9);
-    });
-  });
-  it('is at rest for a still voice', () => {
-    expect(layMouths(() => jaw(0), six, timeline)).toEqual([{ start: 0, end: 2, drawing: 'rest' }]);
-  });
-  it('ends with the line, even inside a cell', () => {
-    expect(layMouths(() => jaw(0), two, { ...timeline, duration: 1.03 }).at(-1)!.end).toBe(1.03);
-  });
-});
+/** Shut and wide in turn, three frames each, for two seconds. */
+const flapping: HeldDrawing[] = Array.from({ length: 16 }, (_, at) => ({
+  start: at / 8,
+  end: (at + 1) / 8,
+  drawing: at % 2 === 0 ? 'shut' : 'wide',
+}));
 
 const frames = fc.integer({ min: 0, max: 47 });
 const piece = fc

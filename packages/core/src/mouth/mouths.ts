@@ -1,6 +1,4 @@
 import { array, number, object, string, type Schema } from 'yup';
-import type { ArticulationOverTime } from './articulate';
-import { nearestDrawing, type MouthChart } from './mouthChart';
 
 /** A mouth drawing held for a while. Times in seconds from the start of the line. */
 export interface HeldDrawing {
@@ -30,38 +28,6 @@ export const correctionsSchema = array(
       ({ start, end }, index) => end > start && start >= (corrections[index - 1]?.end ?? 0) - 1e-9,
     ),
   );
-
-/**
- * Chooses a drawing for every cell of `hold` frames by its articulation, and joins equal neighbours.
- *
- * @param duration length of the line in seconds; the last mouth ends there
- * @param frameRate frames a second on which edges of mouths lie
- */
-export function layMouths(
-  articulation: ArticulationOverTime,
-  chart: MouthChart,
-  { duration, frameRate, hold }: { duration: number; frameRate: number; hold: number },
-): HeldDrawing[] {
-  const cell = hold / frameRate;
-  const cells = Math.max(1, Math.ceil(duration / cell - 1e-9));
-  const mouths: HeldDrawing[] = [];
-  for (let index = 0; index < cells; index++) {
-    const start = index * cell;
-    const end = index === cells - 1 ? duration : (index + 1) * cell;
-    append(mouths, {
-      start,
-      end,
-      drawing: nearestDrawing(chart, articulation((start + end) / 2)),
-    });
-  }
-  return mouths;
-}
-
-function append(mouths: HeldDrawing[], next: HeldDrawing): void {
-  const last = mouths.at(-1);
-  if (last?.drawing === next.drawing) mouths[mouths.length - 1] = { ...last, end: next.end };
-  else mouths.push(next);
-}
 
 /** The mouths of a line: what was fitted, with the corrections over it. */
 export function withCorrections(

@@ -1,6 +1,13 @@
 /** What kind of thing went wrong, for callers that answer differently to each. */
 export type ProblemCode =
-  'bad-input' | 'too-large' | 'not-found' | 'conflict' | 'cancelled' | 'no-space' | 'unavailable';
+  | 'bad-input'
+  | 'script-mismatch'
+  | 'too-large'
+  | 'not-found'
+  | 'conflict'
+  | 'cancelled'
+  | 'no-space'
+  | 'unavailable';
 
 /** An error whose message is one plain sentence for the person at the screen: what is wrong and what to do. */
 export class Problem extends Error {

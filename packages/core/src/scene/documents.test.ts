@@ -7,17 +7,20 @@ const { scene, characters } = testMaterial();
 const character = characters.get('character')!;
 const line = scene.lines[0]!;
 
+const production = {
+  schemaVersion: 2,
+  name: 'A',
+  pronunciations: [{ word: 'Isbel', like: 'iz bell' }],
+};
+
 describe('readDocument', () => {
   it('takes what Cruvo itself makes', () => {
     expect(readDocument('scene', scene)).toEqual(scene);
     expect(readDocument('character', character)).toEqual(character);
-    expect(readDocument('production', { schemaVersion: 1, name: 'A' })).toEqual({
-      schemaVersion: 1,
-      name: 'A',
-    });
+    expect(readDocument('production', production)).toEqual(production);
   });
   it.each([
-    ['scene', { ...scene, schemaVersion: 2 }, /newer Cruvo/],
+    ['scene', { ...scene, schemaVersion: 3 }, /newer Cruvo/],
     ['scene', { ...scene, length: -1 }, /length/],
     ['scene', { ...scene, frameRate: '26' }, /frameRate/],
     ['scene', { ...scene, cast: [] }, /member of the cast/],
@@ -37,10 +40,43 @@ describe('readDocument', () => {
       },
       /SHA-256/,
     ],
-    ['production', { schemaVersion: 1, name: '  ' }, /name/],
+    ['production', { ...production, name: '  ' }, /name/],
     ['production', null, /can’t be used/],
+    ['scene', { schemaVersion: 1 }, /can’t be used/],
   ] as const)('refuses a wrong %s and says what is wrong', (kind, body, sentence) => {
     expect(() => readDocument(kind, body)).toThrow(sentence);
+  });
+});
+
+describe('documents of an older Cruvo', () => {
+  const { language: _language, channel: _channel, ...oldLine } = line;
+  const oldFit = {
+    method: 'loudness',
+    gate: 0.4,
+    attack: 0.02,
+    release: 0.06,
+    strength: 1.2,
+    hold: 1,
+  };
+  const old = { ...scene, schemaVersion: 1, lines: [{ ...oldLine, fit: oldFit }] };
+  it('open with mouths that still follow the loudness, as they did', () => {
+    const { schemaVersion, lines } = readDocument('scene', old);
+    expect([schemaVersion, lines[0]!.language, lines[0]!.channel]).toEqual([2, 'en', 'both']);
+    expect(lines[0]!.fit).toMatchObject({
+      method: 'loudness',
+      gate: 0.4,
+      strength: 1.2,
+      hold: 1,
+      early: 0,
+    });
+    expect(lines[0]!.fit.smooth).toBeCloseTo(0.4);
+  });
+  it('open with no own pronunciations yet', () => {
+    expect(readDocument('production', { schemaVersion: 1, name: 'A' })).toEqual({
+      schemaVersion: 2,
+      name: 'A',
+      pronunciations: [],
+    });
   });
 });
 

@@ -3,6 +3,7 @@ import { CHARACTER_VERSION, characterSchema, type Character } from '../character
 import { Problem } from '../problem';
 import { PRODUCTION_VERSION, productionSchema, type Production } from './production';
 import { SCENE_VERSION, sceneSchema, type Scene } from './scene';
+import { PRODUCTION_UPGRADES, SCENE_UPGRADES, upgraded } from './upgrades';
 
 /** The kinds of document that are saved, each with a schema version and a revision. */
 export interface DocumentBodies {
@@ -16,13 +17,17 @@ export type DocumentKind = keyof DocumentBodies;
 export const DOCUMENT_KINDS: readonly DocumentKind[] = ['production', 'character', 'scene'];
 
 const SCHEMAS = {
-  production: { version: PRODUCTION_VERSION, schema: productionSchema },
-  character: { version: CHARACTER_VERSION, schema: characterSchema },
-  scene: { version: SCENE_VERSION, schema: sceneSchema },
+  production: {
+    version: PRODUCTION_VERSION,
+    schema: productionSchema,
+    upgrades: PRODUCTION_UPGRADES,
+  },
+  character: { version: CHARACTER_VERSION, schema: characterSchema, upgrades: [] },
+  scene: { version: SCENE_VERSION, schema: sceneSchema, upgrades: SCENE_UPGRADES },
 };
 
 /**
- * Checks a document that comes from outside.
+ * Checks a document that comes from outside, and brings one that an older Cruvo saved up to date.
  *
  * @throws Problem that names the first thing wrong, or says that a newer Cruvo is needed
  */
@@ -30,7 +35,7 @@ export function readDocument<Kind extends DocumentKind>(
   kind: Kind,
   body: unknown,
 ): DocumentBodies[Kind] {
-  const { version, schema } = SCHEMAS[kind];
+  const { version, schema, upgrades } = SCHEMAS[kind];
   const found = (body as { schemaVersion?: unknown } | null)?.schemaVersion;
   if (typeof found === 'number' && found > version) {
     throw new Problem(
@@ -39,8 +44,14 @@ export function readDocument<Kind extends DocumentKind>(
     );
   }
   try {
-    return schema.validateSync(body, { strict: true }) as DocumentBodies[Kind];
+    return schema.validateSync(upgraded(body, upgrades), {
+      strict: true,
+    }) as DocumentBodies[Kind];
   } catch (error) {
+    // An upgrade finds something else than it expects in a body that isn't of its stated version.
+    if (error instanceof TypeError) {
+      throw new Problem('bad-input', `This ${kind} can’t be used: it is not what it says to be.`);
+    }
     if (!(error instanceof ValidationError)) throw error;
     throw new Problem('bad-input', `This ${kind} can’t be used: ${error.message}.`);
   }

@@ -1,7 +1,7 @@
 import type { Character } from '../character/character';
 import { blinksFor, seedFrom, type Blink } from '../motion/blinks';
-import { articulate } from '../mouth/articulate';
-import { layMouths, withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
+import { layMouths } from '../mouth/layMouths';
+import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { framesPerSecond } from './frameRate';
 import type { CastMember, Line, Scene } from './scene';
@@ -18,6 +18,8 @@ export interface SceneMaterial {
 /** A line with its mouths laid down. */
 export interface PreparedLine {
   readonly line: Line;
+  /** What was heard in its voice; null until then. */
+  readonly track: VoiceTrack | null;
   /** Covers the line from 0 to its end, seconds from its start. */
   readonly mouths: readonly Mouth[];
 }
@@ -67,7 +69,7 @@ function prepareLine(
   const fitted = track
     ? fittedMouths(line, track, character, scene)
     : restingMouths(line, character);
-  return { line, mouths: withCorrections(fitted, known) };
+  return { line, track: track ?? null, mouths: withCorrections(fitted, known) };
 }
 
 function fittedMouths(
@@ -76,10 +78,9 @@ function fittedMouths(
   character: Character,
   scene: Scene,
 ): HeldDrawing[] {
-  return layMouths(articulate(track, line.fit), character.mouth.chart, {
+  return layMouths(track, line.fit, character.mouth.chart, {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),
-    hold: line.fit.hold,
   });
 }
 

@@ -1,10 +1,13 @@
 import { array, number, object, string, type Schema } from 'yup';
+import { VOICE_CHANNELS, type VoiceChannel } from '../audio/samples';
 import { drawingSchema, hashSchema, type Drawing } from '../character/drawing';
 import { correctionsSchema, type Corrections } from '../mouth/mouths';
-import { fitSettingsSchema, type FitSettings } from '../mouth/opening';
+import { fitSettingsSchema, type FitSettings } from '../mouth/fitSettings';
+import { languageSchema } from '../speech/language';
+import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FRAME_RATE_NAMES, type FrameRateName } from './frameRate';
 
-export const SCENE_VERSION = 1;
+export const SCENE_VERSION = 2;
 /** The longest voice that a line can have, in seconds. */
 export const LONGEST_VOICE = 60 * 60;
 /** Room after the last word when a scene is made to fit its voice, in seconds. */
@@ -32,6 +35,10 @@ export interface Line {
   /** Who speaks: the id of a cast member. */
   readonly speaker: string;
   readonly script: string;
+  /** What is spoken, two or three letters of ISO 639. */
+  readonly language: string;
+  /** Which channel of the voice is heard. */
+  readonly channel: VoiceChannel;
   /** Seconds from the start of the scene. */
   readonly start: number;
   readonly voice: Voice;
@@ -86,7 +93,9 @@ export const voiceSchema: Schema<Voice> = object({
 const lineSchema: Schema<Line> = object({
   id: string().required(),
   speaker: string().required(),
-  script: string().defined().max(100_000),
+  script: string().defined().max(LONGEST_SCRIPT),
+  language: languageSchema(),
+  channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
   start: number().required().min(0),
   voice: voiceSchema,
   fit: fitSettingsSchema,
@@ -96,7 +105,7 @@ const lineSchema: Schema<Line> = object({
 
 /** Checks a scene that comes from outside. */
 export const sceneSchema: Schema<Scene> = object({
-  schemaVersion: number<1>().required().oneOf([SCENE_VERSION]),
+  schemaVersion: number<typeof SCENE_VERSION>().required().oneOf([SCENE_VERSION]),
   name: string().required().max(200),
   length: number().required().positive().max(MAX_LENGTH),
   frameRate: string<FrameRateName>().required().oneOf(FRAME_RATE_NAMES),

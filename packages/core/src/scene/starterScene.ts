@@ -1,5 +1,5 @@
 import type { Character } from '../character/character';
-import { DEFAULT_FIT } from '../mouth/opening';
+import { DEFAULT_FIT } from '../mouth/fitSettings';
 import { SCENE_VERSION, type Scene, type Voice } from './scene';
 
 const STAGE = { width: 1920, height: 1080, background: '#f4e9d8' } as const;
@@ -38,6 +38,8 @@ export function starterScene(options: {
         id: options.lineId,
         speaker: options.memberId,
         script: '',
+        language: 'en',
+        channel: 'both',
         start: 0,
         voice: options.voice,
         fit: DEFAULT_FIT,

@@ -1,3 +1,14 @@
-export * from './hearLoudness';
+export * from './alignment/align';
+export * from './hearing/liveHearing';
+export * from './hearing/voiceHearing';
+export { visemeOf, phoneName } from './model/phones';
+export * from './model/soundModel';
+export * from './replaceStretch';
+export * from './script/alignable';
+export * from './script/ipa';
+export * from './script/prepareScript';
+export * from './script/pronouncer';
+export * from './script/script';
+export * from './language';
 export * from './visemes';
 export * from './voiceTrack';

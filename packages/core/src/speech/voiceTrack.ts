@@ -1,6 +1,9 @@
 import { array, mixed, number, object, string, type Schema } from 'yup';
+import type { Spectrum } from '../audio/spectrum';
+import { qualitySchema, type VoiceQuality } from '../audio/voiceQuality';
 import type { Signal } from '../motion/signal';
-import type { Viseme } from './visemes';
+import { Problem } from '../problem';
+import { SILENCE, type Viseme } from './visemes';
 
 /** One sound of a voice. Times in seconds from the start of the recording. */
 export interface Sound {
@@ -13,15 +16,42 @@ export interface Sound {
   readonly confidence: number;
 }
 
+/** A word of the script where it was said. Times in seconds from the start of the recording. */
+export interface SpokenWord {
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** How what was said departs from the script. */
+export interface ScriptDepartures {
+  /** Words of the script that were not said, in order. */
+  readonly skipped: readonly string[];
+  /** Words that were said more than once, in order. */
+  readonly repeated: readonly string[];
+  /** Speech that is not in the script, seconds. */
+  readonly added: readonly { readonly start: number; readonly end: number }[];
+}
+
 /** What was heard in one recording. Sounds are in order, touch each other and cover 0 to duration. */
 export interface VoiceTrack {
-  readonly version: 1;
+  readonly version: typeof TRACK_VERSION;
   /** Seconds. */
   readonly duration: number;
   readonly sounds: readonly Sound[];
+  /** In order; empty where the script was not known. */
+  readonly words: readonly SpokenWord[];
+  /** Null where the script was not known. */
+  readonly departures: ScriptDepartures | null;
   /** Level in dBFS over time. */
   readonly loudness: Signal;
+  /** Null in tracks that an older Cruvo heard. */
+  readonly spectrum: Spectrum | null;
+  /** What may spoil the hearing; null in tracks that an older Cruvo heard. */
+  readonly quality: VoiceQuality | null;
 }
+
+export const TRACK_VERSION = 2;
 
 const seconds = () => number().required().min(0);
 const TOUCHING = 1e-6;
@@ -35,9 +65,13 @@ function touchEachOther(sounds: readonly { start: number; end: number }[], durat
   return Math.abs(at - duration) <= TOUCHING;
 }
 
+const stretch = () => object({ start: seconds(), end: seconds() });
+
+const words = () => array(string().required()).required();
+
 /** Checks a track that comes from outside. */
 export const voiceTrackSchema: Schema<VoiceTrack> = object({
-  version: number<1>().required().oneOf([1]),
+  version: number<typeof TRACK_VERSION>().required().oneOf([TRACK_VERSION]),
   duration: seconds(),
   sounds: array(
     object({
@@ -57,6 +91,14 @@ export const voiceTrackSchema: Schema<VoiceTrack> = object({
         return touchEachOther(sounds, (this.parent as VoiceTrack).duration);
       },
     ),
+  words: array(stretch().shape({ text: string().required() })).required(),
+  departures: object({ skipped: words(), repeated: words(), added: array(stretch()).required() })
+    .defined()
+    .nullable(),
+  spectrum: object({ rate: number().required().positive(), levels: string().defined() })
+    .defined()
+    .nullable(),
+  quality: qualitySchema.defined().nullable(),
   loudness: object({
     rate: number().required().positive(),
     // One test for the whole array: an hour has 360,000 values.
@@ -70,8 +112,38 @@ export const voiceTrackSchema: Schema<VoiceTrack> = object({
   }),
 });
 
-/** The sound at a time in seconds, found by halving; the last one after the end. */
-export function soundAt({ sounds }: VoiceTrack, time: number): Sound | undefined {
+/**
+ * Reads a track that was kept, also one that an older Cruvo heard.
+ *
+ * @throws Problem where it is none
+ */
+export function readVoiceTrack(body: unknown): VoiceTrack {
+  const { version } = (body ?? {}) as { version?: unknown };
+  const upgraded =
+    version === 1
+      ? {
+          ...(body as object),
+          version: TRACK_VERSION,
+          words: [],
+          departures: null,
+          spectrum: null,
+          quality: null,
+        }
+      : body;
+  try {
+    return voiceTrackSchema.validateSync(upgraded, { strict: true });
+  } catch (error) {
+    throw new Problem('bad-input', `This voice track can’t be used: ${(error as Error).message}.`);
+  }
+}
+
+/** The sound at a time in seconds; the last one after the end. */
+export function soundAt(track: VoiceTrack, time: number): Sound | undefined {
+  return track.sounds[soundIndexAt(track, time)];
+}
+
+/** The position of the sound at a time in seconds, found by halving; of the last one after the end. */
+export function soundIndexAt({ sounds }: VoiceTrack, time: number): number {
   let low = 0;
   let high = sounds.length - 1;
   while (low < high) {
@@ -79,5 +151,27 @@ export function soundAt({ sounds }: VoiceTrack, time: number): Sound | undefined
     if (time < sounds[middle]!.end) high = middle;
     else low = middle + 1;
   }
-  return sounds[low];
+  return low;
+}
+
+/** Loudness that says nothing: of a track whose voice is still being heard. */
+const UNKNOWN_LEVEL = -20;
+
+/** A track of the sounds heard so far; what is not heard yet is silence. */
+export function tentativeTrack(sounds: readonly Sound[], duration: number): VoiceTrack {
+  const end = sounds.at(-1)?.end ?? 0;
+  const rest: Sound = {
+    ...{ start: end, end: duration, viseme: SILENCE },
+    ...{ phone: null, word: null, confidence: 1 },
+  };
+  return {
+    version: TRACK_VERSION,
+    duration,
+    sounds: end < duration ? [...sounds, rest] : sounds,
+    words: [],
+    departures: null,
+    loudness: { rate: 1, values: [UNKNOWN_LEVEL] },
+    spectrum: null,
+    quality: null,
+  };
 }

@@ -1,1 +1,3 @@
 export * from './testScene';
+export * from './testTrack';
+export * from './testSpeech';

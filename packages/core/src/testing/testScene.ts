@@ -1,8 +1,9 @@
 import { characterFromTwoDrawings } from '../character/twoDrawings';
-import { hearLoudness } from '../speech/hearLoudness';
+import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import type { SceneMaterial } from '../scene/prepare';
 import type { Voice } from '../scene/scene';
 import { starterScene } from '../scene/starterScene';
+import { testTrack } from './testTrack';
 
 /** A hash-like name of 64 digits, for tests. */
 export const hash = (digit: string) => digit.repeat(64);
@@ -32,13 +33,9 @@ export function testMaterial(): SceneMaterial {
     memberId: 'member',
     lineId: 'line',
   });
-  const loudness = {
-    rate: 100,
-    values: [...new Array<number>(100).fill(-70), ...new Array<number>(100).fill(-20)],
-  };
   return {
     scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: hash('c') })) },
     characters: new Map([['character', character]]),
-    tracks: new Map([[hash('c'), hearLoudness(loudness, 2)]]),
+    tracks: new Map([[hash('c'), testTrack([SILENCE, 1], [OPEN_VOWEL, 1])]]),
   };
 }

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { evaluate, frameTime, type FilmSettings } from '@cruvo/core/scene';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { run } from '@cruvo/media/tools';
@@ -25,7 +26,8 @@ async function job(output: string, ...tones: [number, number][]): Promise<FilmJo
     open: plainPicture(WHITE),
     voice: await writeWorkingVoice(recording, 'v.wav', voicePath),
     voicePath,
-    track: await hearWorkingVoice(voicePath),
+    fit: { ...DEFAULT_FIT, method: 'loudness', early: 0 },
+    track: await hearWorkingVoice(voicePath, { script: null, channel: 'both' }),
   });
   return { ...film, settings, output };
 }

@@ -1,5 +1,5 @@
 import { characterFromTwoDrawings } from '@cruvo/core/character';
-import type { Corrections } from '@cruvo/core/mouth';
+import { DEFAULT_FIT, type Corrections, type FitSettings } from '@cruvo/core/mouth';
 import { prepareScene, starterScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { WorkingPicture } from '@cruvo/media/picture';
@@ -15,6 +15,8 @@ export interface TwoDrawingsAndVoice {
   readonly voicePath: string;
   /** What was heard in it; null leaves the mouth at rest. */
   readonly track: VoiceTrack | null;
+  /** How it moves the mouth. */
+  readonly fit?: FitSettings;
   /** Mouths set by hand: `closed` or `open`. */
   readonly corrections?: Corrections;
 }
@@ -26,6 +28,7 @@ export async function filmOfTwoDrawings({
   voice,
   voicePath,
   track,
+  fit = DEFAULT_FIT,
   corrections = [],
 }: TwoDrawingsAndVoice): Promise<Pick<FilmJob, 'scene' | 'gallery' | 'sounds'>> {
   const pictures = new Map([
@@ -45,7 +48,12 @@ export async function filmOfTwoDrawings({
     memberId: 'member',
     lineId: 'line',
   });
-  const lines = starter.lines.map((line) => ({ ...line, corrections, track: track && 'track' }));
+  const lines = starter.lines.map((line) => ({
+    ...line,
+    fit,
+    corrections,
+    track: track && 'track',
+  }));
   const scene = prepareScene({
     scene: { ...starter, lines },
     characters: new Map([['character', character]]),

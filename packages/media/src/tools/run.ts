@@ -7,10 +7,17 @@ export interface Finished {
   readonly stderr: string;
 }
 
-/** Runs a program to its end and collects what it prints. */
-export function run(program: string, args: readonly string[]): Promise<Finished> {
+/** Runs a program to its end and collects what it prints. @param input what it reads */
+export function run(
+  program: string,
+  args: readonly string[],
+  { input = '' }: { input?: string } = {},
+): Promise<Finished> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(program, args, { stdio: ['pipe', 'pipe', 'pipe'] });
+    // A program that doesn't want its input may close it.
+    child.stdin.on('error', () => undefined);
+    child.stdin.end(input);
     const chunks = { stdout: [] as Buffer[], stderr: [] as Buffer[] };
     child.stdout.on('data', (chunk: Buffer) => chunks.stdout.push(chunk));
     child.stderr.on('data', (chunk: Buffer) => chunks.stderr.push(chunk));

@@ -1,3 +1,4 @@
 export * from './decode';
 export * from './hear';
 export * from './workingVoice';
+export * from './soundModel';

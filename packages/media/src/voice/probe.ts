@@ -25,7 +25,9 @@ export const CONFINED = ['-protocol_whitelist', 'file,pipe', '-format_whitelist'
  * @throws Problem when it holds no sound that can be read, or more than a line may have
  */
 export async function probeVoice(path: string, name: string): Promise<ProbedVoice> {
-  const { size } = await stat(path);
+  const { size } = await stat(path).catch(() => {
+    throw new Problem('not-found', `There is no file “${name}”.`);
+  });
   if (size === 0) throw new Problem('bad-input', `“${name}” is empty. Export the recording again.`);
   const { code, stdout } = await run('ffprobe', [
     ...['-v', 'error', ...CONFINED, '-of', 'json'],

@@ -33,7 +33,7 @@ describe('writeWorkingVoice', () => {
     const coded = await make(folder, `voice.${ending}`, '-i', voice, ...options);
     const { duration } = await take(coded);
     expect(Math.abs(duration - 2)).toBeLessThan(0.06);
-    const { sounds } = await hearWorkingVoice(target);
+    const { sounds } = await hearWorkingVoice(target, { script: null, channel: 'both' });
     const begin = sounds.find(({ viseme }) => viseme !== 0)!.start;
     expect(Math.abs(begin - 0.5)).toBeLessThan(0.05);
   });
@@ -118,7 +118,7 @@ it('stops decoding when asked to', async () => {
 
 it('hears a silent recording as silence', async () => {
   await take(wav(folder, 'still.wav', 1, () => 0));
-  const { sounds, duration } = await hearWorkingVoice(target);
+  const { sounds, duration } = await hearWorkingVoice(target, { script: null, channel: 'both' });
   expect(duration).toBe(1);
   expect(sounds.map(({ viseme }) => viseme)).toEqual([0]);
 });

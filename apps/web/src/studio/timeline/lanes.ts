@@ -1,9 +1,11 @@
 /** Where things lie on the timeline, CSS pixels from its top. */
 export const LANES = {
-  height: 174,
+  height: 198,
   ruler: { top: 0, height: 24 },
-  wave: { top: 26, height: 72 },
-  mouths: { top: 102, height: 70 },
+  wave: { top: 26, height: 56 },
+  words: { top: 84, height: 20 },
+  sounds: { top: 105, height: 24 },
+  mouths: { top: 132, height: 64 },
 } as const;
 
 export type Lane = 'ruler' | 'wave' | 'mouths';

@@ -1,6 +1,8 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Mouth } from '@cruvo/core/mouth';
 import { framesPerSecond, type PreparedLine, type PreparedScene } from '@cruvo/core/scene';
+import { firstVisible } from './firstVisible';
+import { paintSpeech } from './paintSpeech';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
 import type { Stretch } from '../playback/transport';
@@ -26,6 +28,7 @@ export type Colors = Record<
   | 'mouthEdge'
   | 'byHand'
   | 'chosen'
+  | 'unsure'
   | 'text'
   | 'textQuiet',
   string
@@ -43,12 +46,13 @@ export function colorsOf(element: Element): Colors {
     mouthEdge: read('--mouth-edge'),
     byHand: read('--by-hand'),
     chosen: read('--chosen'),
+    unsure: read('--unsure'),
     text: read('--text'),
     textQuiet: read('--text-quiet'),
   };
 }
 
-const FONT = "12px 'Figtree Variable', sans-serif";
+export const FONT = "12px 'Figtree Variable', sans-serif";
 
 /** Paints ruler, waveforms and mouths; the playhead lies over it as an element of its own. */
 export function paintTimeline(
@@ -58,13 +62,14 @@ export function paintTimeline(
 ): void {
   context.clearRect(0, 0, picture.width, LANES.height);
   context.fillStyle = colors.lane;
-  for (const lane of [LANES.wave, LANES.mouths]) {
+  for (const lane of [LANES.wave, LANES.words, LANES.sounds, LANES.mouths]) {
     context.fillRect(0, lane.top, picture.width, lane.height);
   }
   paintRuler(context, picture, colors);
   for (const { member, lines } of picture.prepared.members) {
     for (const line of lines) {
       paintWave(context, line, picture, colors);
+      paintSpeech(context, line, picture, colors);
       paintMouths(context, line, picture, colors, picture.thumbnails.get(member.character));
     }
   }
@@ -207,17 +212,6 @@ function paintMouths(
   }
 }
 
-function firstVisible(mouths: readonly Mouth[], time: number): number {
-  let low = 0;
-  let high = mouths.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (mouths[middle]!.end < time) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
 function paintMouth(
   context: CanvasRenderingContext2D,
   mouth: Mouth,
@@ -241,6 +235,11 @@ function paintMouth(
     const shown = (pictureHeight * thumbnail.width) / thumbnail.height;
     const x =
       width >= shown ? Math.min(Math.max(left, 0), right - shown) : left + (width - shown) / 2;
+    // A held mouth goes on faintly to its end, so that nobody takes the rest of it for a gap.
+    context.globalAlpha = 0.28;
+    for (let next = x + shown; next < right; next += shown)
+      context.drawImage(thumbnail, next, top + 2, shown, pictureHeight);
+    context.globalAlpha = 1;
     context.drawImage(thumbnail, x, top + 2, shown, pictureHeight);
   }
   context.restore();

@@ -1,40 +1,82 @@
 import { useEffect, useRef, useState } from 'react';
-import { Problem, sentenceOf } from '@cruvo/core/problem';
-import type { Line } from '@cruvo/core/scene';
+import { Problem, sentenceOf, type ProblemCode } from '@cruvo/core/problem';
+import type { Line, OwnPronunciation } from '@cruvo/core/scene';
+import { replaceStretch, tentativeTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { mediaUrl } from '../../api/media';
-import { hearVoice, type HeardVoice } from '../../workers/hearVoice';
+import type { Stretch } from '../playback/transport';
+import { asHeardVoice, hearVoice, type HeardVoice } from '../../workers/hearVoice';
 
 export type FittingState =
-  | { readonly kind: 'idle' }
+  | { readonly kind: 'idle'; readonly notice: string | null }
   | { readonly kind: 'hearing'; readonly share: number }
-  | { readonly kind: 'failed'; readonly sentence: string };
+  | { readonly kind: 'failed'; readonly sentence: string; readonly code: ProblemCode | null };
 
-/** Hears a line's voice in a worker, with progress and cancel. */
-export function useFitting(onHeard: (line: string, heard: HeardVoice) => void) {
-  const [state, setState] = useState<FittingState>({ kind: 'idle' });
+/** What was heard of a line so far, while hearing goes on. */
+export interface FirstMouths {
+  readonly line: string;
+  readonly track: VoiceTrack;
+}
+
+/** What of a line is heard anew, and how. */
+export interface FittingWish {
+  /** Whether its script is left aside. */
+  readonly voiceAlone?: boolean;
+  /** Seconds from the start of the line; null for all of it. */
+  readonly stretch?: Stretch | null;
+}
+
+/** Hears a line's voice in a worker, with progress, first mouths as they come, and cancel. */
+export function useFitting(
+  tracks: ReadonlyMap<string, VoiceTrack>,
+  own: readonly OwnPronunciation[],
+  onFirst: (first: FirstMouths | null) => void,
+  onHeard: (line: string, heard: HeardVoice) => void,
+) {
+  const [state, setState] = useState<FittingState>({ kind: 'idle', notice: null });
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
-  const fit = async (line: Line) => {
+  const fit = async (line: Line, { voiceAlone = false, stretch = null }: FittingWish = {}) => {
     running.current?.abort();
     const control = new AbortController();
     running.current = control;
     setState({ kind: 'hearing', share: 0 });
+    const before = line.track === null ? undefined : tracks.get(line.track);
+    const whole = stretch === null || !before;
     try {
-      const url = new URL(mediaUrl(line.voice.working), location.href).href;
-      const heard = await hearVoice(
-        url,
-        (share) => setState({ kind: 'hearing', share }),
+      const { track, notice } = await hearVoice(
+        {
+          url: new URL(mediaUrl(line.voice.working), location.href).href,
+          channel: line.channel,
+          script: voiceAlone || line.script.trim() === '' ? null : line.script,
+          language: line.language,
+          own,
+          stretch: whole ? null : stretch,
+        },
+        ({ share, sounds }) => {
+          if (control.signal.aborted) return;
+          setState({ kind: 'hearing', share });
+          if (whole) onFirst({ line: line.id, track: tentativeTrack(sounds, line.voice.duration) });
+        },
         control.signal,
       );
+      const heard = await asHeardVoice(whole ? track : replaceStretch(before, track, stretch));
       if (control.signal.aborted) return;
       onHeard(line.id, heard);
-      setState({ kind: 'idle' });
+      setState({ kind: 'idle', notice });
     } catch (error) {
-      const wasCancelled = error instanceof Problem && error.code === 'cancelled';
       if (running.current !== control) return;
-      setState(wasCancelled ? { kind: 'idle' } : { kind: 'failed', sentence: sentenceOf(error) });
+      const code = error instanceof Problem ? error.code : null;
+      setState(
+        code === 'cancelled'
+          ? { kind: 'idle', notice: null }
+          : { kind: 'failed', sentence: sentenceOf(error), code },
+      );
+    } finally {
+      if (running.current === control) onFirst(null);
     }
   };
   return { state, fit, cancel: () => running.current?.abort() };
 }
+
+export type Fitting = ReturnType<typeof useFitting>;

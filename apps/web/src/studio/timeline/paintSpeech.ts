@@ -1,0 +1,102 @@
+import type { PreparedLine } from '@cruvo/core/scene';
+import { SILENCE, VISEME_NAMES, type Sound, type SpokenWord } from '@cruvo/core/speech';
+import { firstVisible } from './firstVisible';
+import { LANES } from './lanes';
+import { FONT, type Colors, type TimelinePicture } from './paintTimeline';
+import { timeAt, xAt } from './viewport';
+
+const SMALL_FONT = "11px 'Figtree Variable', sans-serif";
+/** Below this confidence a sound is marked as unsure. */
+export const UNSURE = 0.5;
+/** Narrower sounds are drawn without an edge, pixels. */
+const NARROWEST_EDGED = 3;
+const BAR = 4;
+const PADDING = 4;
+
+/** Paints what was heard: the words where they are known, and the sounds with how sure they are. */
+export function paintSpeech(
+  context: CanvasRenderingContext2D,
+  { line, track }: PreparedLine,
+  { viewport, width }: TimelinePicture,
+  colors: Colors,
+): void {
+  if (!track) return;
+  const from = timeAt(viewport, 0) - line.start;
+  const to = timeAt(viewport, width) - line.start;
+  const place = ({ start, end }: { start: number; end: number }) => ({
+    left: xAt(viewport, line.start + start),
+    right: xAt(viewport, line.start + end),
+  });
+  for (let at = firstVisible(track.words, from); at < track.words.length; at++) {
+    const word = track.words[at]!;
+    if (word.start > to) break;
+    paintWord(context, word, place(word), colors);
+  }
+  for (let at = firstVisible(track.sounds, from); at < track.sounds.length; at++) {
+    const sound = track.sounds[at]!;
+    if (sound.start > to) break;
+    if (sound.viseme !== SILENCE) paintSound(context, sound, place(sound), colors);
+  }
+}
+
+interface Place {
+  readonly left: number;
+  readonly right: number;
+}
+
+function paintWord(
+  context: CanvasRenderingContext2D,
+  { text }: SpokenWord,
+  { left, right }: Place,
+  colors: Colors,
+): void {
+  const { top, height } = LANES.words;
+  context.fillStyle = colors.mouth;
+  context.fillRect(left, top + 1, Math.max(1, right - left - 1), height - 2);
+  context.font = FONT;
+  write(context, text, { left, right }, top + height / 2, colors.text);
+}
+
+/** The name of the mouth, and under it a bar as long as the sound is sure. */
+function paintSound(
+  context: CanvasRenderingContext2D,
+  { viseme, confidence }: Sound,
+  { left, right }: Place,
+  colors: Colors,
+): void {
+  const { top, height } = LANES.sounds;
+  const width = Math.max(1, right - left - (right - left > NARROWEST_EDGED ? 1 : 0));
+  const unsure = confidence < UNSURE;
+  context.fillStyle = colors.mouth;
+  context.fillRect(left, top, width, height - BAR);
+  context.fillStyle = unsure ? colors.unsure : colors.wave;
+  context.fillRect(left, top + height - BAR, Math.max(1, width * confidence), BAR);
+  context.font = SMALL_FONT;
+  const middle = top + (height - BAR) / 2;
+  write(
+    context,
+    VISEME_NAMES[viseme],
+    { left, right },
+    middle,
+    unsure ? colors.unsure : colors.text,
+  );
+}
+
+/** Writes in the middle of a place, if there is room for at least the first letters. */
+function write(
+  context: CanvasRenderingContext2D,
+  text: string,
+  { left, right }: Place,
+  y: number,
+  color: string,
+): void {
+  const room = right - left - PADDING;
+  const first = text.split(' ')[0]!;
+  const shown = [text, first].find((candidate) => context.measureText(candidate).width <= room);
+  if (shown === undefined) return;
+  context.fillStyle = color;
+  context.textBaseline = 'middle';
+  context.textAlign = 'center';
+  context.fillText(shown, (left + right) / 2, y);
+  context.textAlign = 'start';
+}

@@ -1,0 +1,71 @@
+import { AudioLines, X } from 'lucide-react';
+import { Alert, Button, ProgressBar } from 'react-bootstrap';
+import type { Line } from '@cruvo/core/scene';
+import { useTransport } from '../SceneContext';
+import type { Fitting } from './useFitting';
+
+/** A stretch of a line shorter than this tells too little, seconds. */
+const SHORTEST_STRETCH = 0.2;
+
+/** Hears the line: all of it, or the stretch that is looped. */
+export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
+  const { state, fit, cancel } = fitting;
+  const loop = useTransport(({ loop: marked }) => marked);
+  if (state.kind === 'hearing') {
+    return (
+      <div className="d-flex align-items-center gap-2 mb-3" role="status">
+        <ProgressBar className="flex-fill" now={100 * state.share} aria-label="Hearing the voice" />
+        <Button variant="quiet" size="sm" onClick={cancel}>
+          <X size={16} aria-hidden /> Cancel
+        </Button>
+      </div>
+    );
+  }
+  const stretch = loop && {
+    start: Math.max(0, loop.start - line.start),
+    end: Math.min(line.voice.duration, loop.end - line.start),
+  };
+  const canFitStretch =
+    stretch && line.track !== null && stretch.end - stretch.start >= SHORTEST_STRETCH;
+  return (
+    <>
+      <Button
+        className="w-100 mb-2"
+        title={line.script.trim() ? 'Hears the voice with its script' : 'Hears the voice alone'}
+        onClick={() => void fit(line)}
+      >
+        <AudioLines size={18} aria-hidden /> Fit mouths
+      </Button>
+      {canFitStretch && (
+        <Button
+          variant="outline-primary"
+          size="sm"
+          className="w-100 mb-2"
+          onClick={() => void fit(line, { stretch })}
+        >
+          Fit only the looped stretch
+        </Button>
+      )}
+      {state.kind === 'failed' && (
+        <Alert variant="danger" className="py-2">
+          {state.sentence}
+          {state.code !== null && line.script.trim() !== '' && (
+            <Button
+              variant="outline-danger"
+              size="sm"
+              className="d-block mt-2"
+              onClick={() => void fit(line, { voiceAlone: true })}
+            >
+              Fit to the voice alone
+            </Button>
+          )}
+        </Alert>
+      )}
+      {state.kind === 'idle' && state.notice && (
+        <Alert variant="warning" className="py-2">
+          {state.notice}
+        </Alert>
+      )}
+    </>
+  );
+}

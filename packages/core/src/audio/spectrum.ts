@@ -1,0 +1,119 @@
+import type { Signal } from '../motion/signal';
+import { bandEdges, FRAME_RATE, MEL_BANDS, QUIETEST_BAND_DB, type MelFrames } from './melBands';
+
+/** Mel bands that make one band of a kept spectrum, and frames that make one moment of it. */
+const BANDS_TOGETHER = 2;
+const FRAMES_TOGETHER = 2;
+export const SPECTRUM_BANDS = MEL_BANDS / BANDS_TOGETHER;
+
+/** How loud each band of frequencies is over time, coarse enough to keep with a voice. */
+export interface Spectrum {
+  /** Moments a second; moment i covers i / rate to (i + 1) / rate. */
+  readonly rate: number;
+  /** Levels in whole dB above -100 dBFS, one byte each [moments * 20], in base64. */
+  readonly levels: string;
+}
+
+/** Gathers a spectrum from mel frames as they come. */
+export class SpectrumMeter {
+  private bytes = new Uint8Array(4096);
+  private moments = 0;
+  private readonly sums = new Float64Array(SPECTRUM_BANDS);
+  private frames = 0;
+
+  push({ bands, levels }: MelFrames): void {
+    for (let frame = 0; frame < levels.length; frame++) {
+      for (let band = 0; band < MEL_BANDS; band++) {
+        this.sums[Math.floor(band / BANDS_TOGETHER)]! += powerOf(bands[frame * MEL_BANDS + band]!);
+      }
+      if (++this.frames === FRAMES_TOGETHER) this.close();
+    }
+  }
+
+  finish(): Spectrum {
+    if (this.frames > 0) this.close();
+    return {
+      rate: FRAME_RATE / FRAMES_TOGETHER,
+      levels: toBase64(this.bytes.subarray(0, this.moments * SPECTRUM_BANDS)),
+    };
+  }
+
+  private close(): void {
+    const at = this.moments * SPECTRUM_BANDS;
+    if (at + SPECTRUM_BANDS > this.bytes.length) {
+      const larger = new Uint8Array(this.bytes.length * 2);
+      larger.set(this.bytes);
+      this.bytes = larger;
+    }
+    for (let band = 0; band < SPECTRUM_BANDS; band++) {
+      const level = 10 * Math.log10(this.sums[band]! / this.frames + 1e-12) - QUIETEST_BAND_DB;
+      this.bytes[at + band] = Math.min(255, Math.max(0, Math.round(level)));
+    }
+    this.moments++;
+    this.frames = 0;
+    this.sums.fill(0);
+  }
+}
+
+/** Levels of a kept spectrum in dBFS [moments * 20]. */
+export function spectrumLevels({ levels }: Spectrum): Float32Array {
+  return Float32Array.from(fromBase64(levels), (level) => level + QUIETEST_BAND_DB);
+}
+
+/** Lower and upper edge of each band of a kept spectrum, Hz. */
+export const SPECTRUM_EDGES: readonly { readonly low: number; readonly high: number }[] =
+  Array.from({ length: SPECTRUM_BANDS }, (_, band) => ({
+    low: bandEdges(band * BANDS_TOGETHER).low,
+    high: bandEdges((band + 1) * BANDS_TOGETHER - 1).high,
+  }));
+
+/** The loudness between two frequencies over time, dBFS; at least the band nearest to their middle. */
+export function bandLoudness(
+  spectrum: Spectrum,
+  { low, high }: { readonly low: number; readonly high: number },
+): Signal {
+  const levels = spectrumLevels(spectrum);
+  const chosen = bandsBetween(low, high);
+  const moments = levels.length / SPECTRUM_BANDS;
+  const values = Array.from({ length: moments }, (_, moment) => {
+    let power = 0;
+    for (const band of chosen) power += powerOf(levels[moment * SPECTRUM_BANDS + band]!);
+    return 10 * Math.log10(power);
+  });
+  return { rate: spectrum.rate, values };
+}
+
+function bandsBetween(low: number, high: number): number[] {
+  const middles = SPECTRUM_EDGES.map((edges) => (edges.low + edges.high) / 2);
+  const inside = [...middles.keys()].filter(
+    (band) => middles[band]! >= low && middles[band]! <= high,
+  );
+  if (inside.length > 0) return inside;
+  const wanted = (low + high) / 2;
+  const distances = middles.map((middle) => Math.abs(middle - wanted));
+  return [distances.indexOf(Math.min(...distances))];
+}
+
+const powerOf = (decibels: number) => 10 ** (decibels / 10);
+
+// The core's library knows neither browsers nor Node, which both have these.
+const { atob, btoa } = globalThis as unknown as {
+  atob: (text: string) => string;
+  btoa: (text: string) => string;
+};
+
+/** Bytes turned to text at once; more would be too many arguments. */
+const PIECE = 8192;
+
+function toBase64(bytes: Uint8Array): string {
+  let text = '';
+  for (let at = 0; at < bytes.length; at += PIECE) {
+    text += String.fromCharCode(...bytes.subarray(at, at + PIECE));
+  }
+  return btoa(text);
+}
+
+function fromBase64(text: string): Uint8Array {
+  const bytes = atob(text);
+  return Uint8Array.from({ length: bytes.length }, (_, at) => bytes.charCodeAt(at));
+}

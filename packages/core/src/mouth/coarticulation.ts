@@ -1,0 +1,122 @@
+import { measureLevels } from '../audio/levels';
+import { valueAt } from '../motion/signal';
+import { SILENCE, type Viseme } from '../speech/visemes';
+import { soundIndexAt, type Sound, type VoiceTrack } from '../speech/voiceTrack';
+import { targetOf, type Articulation } from './articulation';
+import type { FitSettings } from './fitSettings';
+import { asHeard } from './opening';
+
+type Dominance = Readonly<Record<keyof Articulation, number>>;
+
+const dominance = (
+  jaw: number,
+  width: number,
+  round: number,
+  press: number,
+  teeth: number,
+  tongue: number,
+): Dominance => ({ jaw, width, round, press, teeth, tongue });
+
+/**
+ * How firmly each viseme insists on its target, by dimension, against its neighbours. Lips that must meet
+ * and teeth on the lip insist most; consonants made behind the teeth leave lips and jaw to the vowels
+ * around them; vowels insist on the lips' shape (after the resistance to coarticulation that Cohen and
+ * Massaro 1993 and Recasens 1984 describe). Index is the viseme.
+ */
+const DOMINANCE: readonly Dominance[] = [
+  /* silence */ dominance(0.6, 0.5, 0.5, 0.8, 0.8, 0.8),
+  /* p b m   */ dominance(14, 0.5, 0.6, 20, 12, 6),
+  /* f v     */ dominance(9, 0.8, 1, 9, 12, 4),
+  /* th      */ dominance(1.6, 0.4, 0.4, 3, 2, 8),
+  /* t d     */ dominance(1.2, 0.3, 0.3, 2, 1.2, 2),
+  /* k g     */ dominance(0.5, 0.25, 0.25, 2, 0.5, 1),
+  /* ch j sh */ dominance(2, 2, 3, 2, 2.5, 1),
+  /* s z     */ dominance(2.5, 0.6, 0.6, 2, 2.5, 1),
+  /* n l     */ dominance(0.9, 0.3, 0.3, 2, 0.8, 2),
+  /* r       */ dominance(0.9, 0.9, 1.2, 2, 0.8, 0.8),
+  /* ah      */ dominance(1.6, 1, 1, 2, 0.8, 0.6),
+  /* eh      */ dominance(1.4, 1, 1, 2, 0.8, 0.6),
+  /* ee      */ dominance(1.2, 1.8, 1.6, 2, 1, 0.6),
+  /* oh      */ dominance(1.4, 1.8, 2, 2, 1, 0.6),
+  /* oo      */ dominance(1.2, 2.2, 2.6, 2, 1, 0.6),
+];
+
+/** A silence shorter than the pause setting hardly counts: the mouth doesn't shut between words. */
+const SHORT_SILENCE = 0.15;
+/** Seconds over which a sound's hold on its neighbours falls to 1/e: at `smooth` 0, and more at 1. */
+const LEAST_REACH = 0.018;
+const MORE_REACH = 0.07;
+/** Beyond this many reaches a sound has no say. */
+const FURTHEST = 5;
+/** How much louder moments open wider: power of the loudness as it is heard. */
+const LOUDNESS_POWER = 0.6;
+const LEAST_GAIN = 0.45;
+const MOST_GAIN = 1.35;
+
+const REST = targetOf(SILENCE);
+const DIMENSIONS = Object.keys(REST) as (keyof Articulation)[];
+
+/**
+ * The articulation of spoken sounds: targets blended by dominance functions that fall off exponentially
+ * on both sides of each sound (Cohen and Massaro, Modeling Coarticulation in Synthetic Visual Speech,
+ * 1993; after Löfqvist 1990), the opening scaled by how loud the moment is within the line.
+ */
+export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number) => Articulation {
+  const { sounds, loudness } = track;
+  const reach = LEAST_REACH + fit.smooth * MORE_REACH;
+  const { peak } = measureLevels(loudness.values);
+  return (time) => {
+    const at = soundIndexAt(track, time);
+    const sums = { jaw: 0, width: 0, round: 0, press: 0, teeth: 0, tongue: 0 };
+    const weights = { jaw: 0, width: 0, round: 0, press: 0, teeth: 0, tongue: 0 };
+    const add = (sound: Sound): boolean => {
+      const distance = Math.max(0, coreStart(sound) - time, time - coreEnd(sound));
+      if (distance > FURTHEST * reach) return false;
+      const held = Math.exp(-distance / reach) * insistence(sound, fit);
+      const target = targetOf(sound.viseme);
+      const firmness = DOMINANCE[sound.viseme]!;
+      for (const dimension of DIMENSIONS) {
+        const weight = held * firmness[dimension];
+        weights[dimension] += weight;
+        sums[dimension] += weight * target[dimension];
+      }
+      return true;
+    };
+    for (let index = at; index >= 0 && add(sounds[index]!); index--);
+    for (let index = at + 1; index < sounds.length && add(sounds[index]!); index++);
+    const gain = loudnessGain(valueAt(loudness, time) - peak) * fit.strength;
+    const shape = (dimension: keyof Articulation) =>
+      weights[dimension] > 0 ? sums[dimension] / weights[dimension] : REST[dimension];
+    const away = (dimension: keyof Articulation) =>
+      clamp(REST[dimension] + (shape(dimension) - REST[dimension]) * Math.min(1.25, fit.strength));
+    return {
+      jaw: clamp(shape('jaw') * gain),
+      width: away('width'),
+      round: away('round'),
+      press: clamp(shape('press')),
+      teeth: away('teeth'),
+      tongue: away('tongue'),
+    };
+  };
+}
+
+/** A sound is at its target in its middle half; short closures over all of their length. */
+const coreStart = ({ start, end }: Sound) => start + Math.min(0.25 * (end - start), 0.03);
+const coreEnd = ({ start, end }: Sound) => end - Math.min(0.25 * (end - start), 0.03);
+
+const insistence = ({ viseme, start, end }: Sound, { pause }: FitSettings) =>
+  viseme === SILENCE && end - start < pause ? SHORT_SILENCE : 1;
+
+function loudnessGain(belowPeak: number): number {
+  return Math.min(
+    MOST_GAIN,
+    Math.max(LEAST_GAIN, MOST_GAIN * asHeard(belowPeak) ** LOUDNESS_POWER),
+  );
+}
+
+function clamp(value: number): number {
+  return Math.min(1, Math.max(0, value));
+}
+
+/** The visemes whose contact is seen even when it is short: lips together, teeth on the lip. */
+export const CONTACTS: readonly Viseme[] = [1, 2];

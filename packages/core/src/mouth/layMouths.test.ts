@@ -1,0 +1,155 @@
+import fc from 'fast-check';
+import { testTrack, type TestSound } from '../testing/testTrack';
+import type { Viseme } from '../speech/visemes';
+import { targetOf } from './articulation';
+import { DEFAULT_FIT, type FitSettings } from './fitSettings';
+import { layMouths } from './layMouths';
+import type { MouthChart } from './mouthChart';
+import { mouthIndexAt } from './mouths';
+
+const chartOf = (...visemes: Viseme[]): MouthChart => ({
+  rest: 'v0',
+  drawings: visemes.map((viseme) => ({
+    drawing: `v${viseme}`,
+    label: String(viseme),
+    articulation: targetOf(viseme),
+  })),
+});
+const full = chartOf(0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14);
+const two: MouthChart = {
+  rest: 'shut',
+  drawings: [
+    { drawing: 'shut', label: 'shut', articulation: targetOf(0) },
+    { drawing: 'wide', label: 'wide', articulation: targetOf(10) },
+  ],
+};
+const inTime: FitSettings = { ...DEFAULT_FIT, early: 0 };
+const lay = (parts: TestSound[], fit = inTime, chart = full, frameRate = 24) => {
+  const track = testTrack(...parts);
+  return layMouths(track, fit, chart, { duration: track.duration, frameRate });
+};
+const at = (mouths: ReturnType<typeof lay>, time: number) =>
+  mouths[mouthIndexAt(mouths, time)]!.drawing;
+
+describe('layMouths', () => {
+  it('shows each long sound by its own drawing', () => {
+    const visemes: Viseme[] = [10, 13, 14, 12, 2];
+    const mouths = lay(visemes.map((viseme) => [viseme, 0.5] as const));
+    visemes.forEach((viseme, index) => expect(at(mouths, 0.5 * index + 0.25)).toBe(`v${viseme}`));
+  });
+
+  it('shuts the lips on p, b and m even when they last 20 ms', () => {
+    for (const chart of [full, two]) {
+      const mouths = lay(
+        [
+          [10, 0.4],
+          [1, 0.02],
+          [10, 0.4],
+        ],
+        inTime,
+        chart,
+      );
+      expect(at(mouths, 0.41)).toBe(chart === two ? 'shut' : 'v1');
+    }
+  });
+
+  it('keeps both contacts when one follows the other closely', () => {
+    const drawings = lay([
+      [10, 0.4],
+      [1, 0.04],
+      [2, 0.04],
+      [10, 0.4],
+    ]).map(({ drawing }) => drawing);
+    expect(drawings).toEqual(expect.arrayContaining(['v1', 'v2']));
+  });
+
+  it('leads the sound by the time that is set', () => {
+    const parts: TestSound[] = [
+      [0, 1],
+      [10, 1],
+    ];
+    const onTime = lay(parts)[1]!.start;
+    const early = lay(parts, { ...inTime, early: 3 / 24 })[1]!.start;
+    expect(Math.round((onTime - early) * 24)).toBe(3);
+  });
+
+  it('rests in long pauses and not between words', () => {
+    const mouths = lay([
+      [10, 0.5],
+      [0, 0.1],
+      [10, 0.5],
+      [0, 0.9],
+      [10, 0.5],
+    ]);
+    expect(at(mouths, 0.55)).not.toBe('v0');
+    expect(at(mouths, 1.5)).toBe('v0');
+  });
+
+  it('rests all through a silent line', () => {
+    expect(lay([[0, 2]])).toEqual([{ start: 0, end: 2, drawing: 'v0' }]);
+  });
+
+  it('opens wider for a shout than for a murmur', () => {
+    const loud = testTrack([10, 1], [0, 1], [10, 1]);
+    const values = loud.loudness.values.map((level, index) => (index < 100 ? level - 25 : level));
+    const track = { ...loud, loudness: { rate: 100, values } };
+    const mouths = layMouths(track, inTime, full, { duration: 3, frameRate: 24 });
+    const jaw = (time: number) =>
+      full.drawings.find(({ drawing }) => drawing === at(mouths, time))!.articulation.jaw;
+    expect(jaw(0.5)).toBeLessThan(jaw(2.5));
+  });
+
+  const sound = fc.tuple(fc.integer({ min: 0, max: 14 }), fc.integer({ min: 2, max: 60 }));
+  it('holds every drawing, covers the line, and never fails, whatever is said', () => {
+    fc.assert(
+      fc.property(
+        fc.array(sound, { minLength: 1, maxLength: 30 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.constantFrom(12, 24, 60),
+        fc.constantFrom(full, two, chartOf(0, 1, 10)),
+        (sounds, hold, frameRate, chart) => {
+          const parts = sounds.map(([viseme, length]) => [viseme as Viseme, length / 100] as const);
+          const fit = { ...inTime, hold };
+          const mouths = lay(parts, fit, chart, frameRate);
+          const duration = testTrack(...parts).duration;
+          expect(mouths[0]!.start).toBe(0);
+          expect(mouths.at(-1)!.end).toBe(duration);
+          mouths.forEach((mouth, index) => {
+            if (index > 0) expect(mouth.start).toBe(mouths[index - 1]!.end);
+            if (index > 0) expect(mouth.drawing).not.toBe(mouths[index - 1]!.drawing);
+            const last = index === mouths.length - 1;
+            const frames = Math.round((mouth.end - mouth.start) * frameRate * 1000) / 1000;
+            if (!last && mouths.length > 1) expect(frames).toBeGreaterThanOrEqual(hold);
+          });
+          expect(lay(parts, fit, chart, frameRate)).toEqual(mouths);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('shows every p, b and m of ordinary talk', () => {
+    const spoken = fc.tuple(fc.integer({ min: 3, max: 14 }), fc.integer({ min: 6, max: 20 }));
+    fc.assert(
+      fc.property(fc.array(spoken, { minLength: 2, maxLength: 12 }), (sounds) => {
+        const parts = sounds.flatMap(([viseme, length]): TestSound[] => [
+          [viseme as Viseme, length / 100 + 0.1],
+          [1, 0.03],
+        ]);
+        const mouths = lay([...parts, [10, 0.3]]);
+        let time = 0;
+        for (const [viseme, length] of parts) {
+          if (viseme === 1) {
+            const met = mouths.some(
+              ({ start, end, drawing }) =>
+                drawing === 'v1' && start < time + length + 0.04 && end > time - 0.04,
+            );
+            expect(met).toBe(true);
+          }
+          time += length;
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -1,0 +1,269 @@
+import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
+import type { SoundModel } from '../model/soundModel';
+import type { Pronunciation } from '../script/pronouncer';
+import type { PhoneSpan } from '../decoding/phoneDecoder';
+import type { SpokenPhone } from '../hearing/sounds';
+import { WordLocator, type LocatedWord } from './locateWords';
+import { timePhones } from './timePhones';
+
+/** A word to look for: how it is written and the ways of saying it. */
+export interface AlignableWord {
+  readonly text: string;
+  readonly ways: readonly Pronunciation[];
+}
+
+/** How what was said departs from the script. Times in frames. */
+export interface Departures {
+  /** Words that were not said. */
+  readonly skipped: readonly string[];
+  /** Words that were said again. */
+  readonly repeated: readonly string[];
+  /** Stretches of speech that are no words of the script. */
+  readonly added: readonly { readonly start: number; readonly end: number }[];
+}
+
+/** A word where it was said; frames, `end` exclusive. */
+export interface AlignedWord {
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+  /** How much less likely its phones are than what was heard: nats a frame, 0 where they are the likeliest. */
+  readonly loss: number;
+}
+
+export interface Alignment extends Departures {
+  readonly phones: readonly SpokenPhone[];
+  readonly words: readonly AlignedWord[];
+  /** Share of the speech that was found in the script, 0 to 1. */
+  readonly found: number;
+}
+
+/** Power of each phone's share of all frames by which its probability is divided. */
+const PRIOR_POWER = 0.5;
+/** A gap between words at least this long has exact ends; shorter ones are laid anew with their words, frames. */
+const PAUSE = 25;
+/** Longest stretch that is laid at once, frames. */
+const LONGEST = 3000;
+/** A word whose loss is larger doesn't sound like what was said, nats a frame. */
+const UNLIKE = 1.3;
+/** Less speech than this between two words is a breath or a slip, frames. */
+const SHORTEST_ADDITION = 15;
+
+/** What the network heard: log-probabilities of a whole recording [frames * 45]. */
+export class Aligner {
+  private readonly locator: WordLocator;
+  private readonly priors: Float64Array;
+  private readonly heard: Float32Array[] = [];
+  private readonly excerpt: boolean;
+
+  /**
+   * @param words none without a way of being said
+   * @param excerpt whether the voice is only a stretch from anywhere in the script
+   */
+  constructor(
+    model: SoundModel,
+    private readonly words: readonly AlignableWord[],
+    excerpt: boolean,
+  ) {
+    this.priors = Float64Array.from(model.phonePrior, (prior) => PRIOR_POWER * prior);
+    this.locator = new WordLocator(
+      words.map(({ ways }) => ways),
+      this.priors,
+      excerpt,
+    );
+    this.excerpt = excerpt;
+  }
+
+  push(logProbabilities: Float32Array): void {
+    this.heard.push(logProbabilities.slice());
+    this.locator.push(logProbabilities);
+  }
+
+  /** @param free what was heard without regard to the script, for the stretches that are not in it */
+  finish(free: readonly PhoneSpan[]): Alignment {
+    const located = this.locator.finish();
+    const all = joined(this.heard);
+    const frames = all.length / PHONE_COUNT;
+    const added = additions(located, free, frames);
+    const phones: SpokenPhone[] = [];
+    const words: AlignedWord[] = [];
+    let at = 0;
+    for (const group of groups(located, added)) {
+      const start = Math.max(at, group[0]!.start - PAUSE, lastEnd(added, group[0]!.start));
+      const end = Math.min(
+        frames,
+        group.at(-1)!.end + PAUSE,
+        firstStart(added, group.at(-1)!.end, frames),
+        nextStart(located, group.at(-1)!, frames),
+      );
+      phones.push(...fill(free, added, at, start));
+      const laid = this.lay(group, all, start, end);
+      phones.push(...laid.phones);
+      words.push(...laid.words);
+      at = end;
+    }
+    phones.push(...fill(free, added, at, frames));
+    return {
+      phones: joinedPauses(phones),
+      words,
+      added,
+      found: shareFound(words, added),
+      ...spokenOf(located, this.words, this.excerpt),
+    };
+  }
+
+  private lay(group: readonly LocatedWord[], all: Float32Array, start: number, end: number) {
+    const timed = timePhones(
+      group.map(({ word, way }) => this.words[word]!.ways[way]!),
+      all.subarray(start * PHONE_COUNT, end * PHONE_COUNT),
+      this.priors,
+    );
+    const words: AlignedWord[] = [];
+    let current: number | null = null;
+    // The locator found room for these words, so there is some.
+    const phones = timed!.map(({ phone, word, start: from, end: to }) => {
+      if (word === null) return { phone, start: start + from, end: start + to, word };
+      const { text } = this.words[group[word]!.word]!;
+      const loss = lossOf(all, phone, start + from, start + to);
+      const begun =
+        word === current ? words.pop()! : { text, start: start + from, end: 0, loss: 0 };
+      words.push({ ...begun, end: start + to, loss: begun.loss + loss });
+      current = word;
+      return { phone, start: start + from, end: start + to, word: text };
+    });
+    const mean = (word: AlignedWord) => ({ ...word, loss: word.loss / (word.end - word.start) });
+    return { phones, words: words.map(mean) };
+  }
+}
+
+/** The sum over frames of how much less likely a phone is than the likeliest. */
+function lossOf(all: Float32Array, phone: number, from: number, to: number): number {
+  let loss = 0;
+  for (let frame = from; frame < to; frame++) {
+    const row = all.subarray(frame * PHONE_COUNT, (frame + 1) * PHONE_COUNT);
+    loss += row.reduce((most, value) => Math.max(most, value), -Infinity) - row[phone]!;
+  }
+  return loss;
+}
+
+function shareFound(words: readonly AlignedWord[], added: Departures['added']): number {
+  const length = (spans: readonly { start: number; end: number }[]) =>
+    spans.reduce((sum, { start, end }) => sum + end - start, 0);
+  const found = length(words.filter(({ loss }) => loss < UNLIKE));
+  return found === 0 ? 0 : found / (length(words) + length(added));
+}
+
+/** Words that are laid together: between pauses, additions, and never too many. */
+function groups(located: readonly LocatedWord[], added: Departures['added']): LocatedWord[][] {
+  const all: LocatedWord[][] = [];
+  for (const word of located) {
+    const group = all.at(-1);
+    const last = group?.at(-1);
+    const apart =
+      !last ||
+      word.start - last.end >= 2 * PAUSE ||
+      word.end - group![0]!.start > LONGEST ||
+      added.some(({ start, end }) => start >= last.end - 1 && end <= word.start + 1);
+    if (apart) all.push([word]);
+    else group!.push(word);
+  }
+  return all;
+}
+
+/** Speech that was heard where the script has no word. */
+function additions(
+  located: readonly LocatedWord[],
+  free: readonly PhoneSpan[],
+  frames: number,
+): { start: number; end: number }[] {
+  const gaps: { start: number; end: number }[] = [];
+  let at = 0;
+  for (const { start, end } of [...located, { start: frames, end: frames }]) {
+    if (start > at) gaps.push({ start: at, end: start });
+    at = Math.max(at, end);
+  }
+  return gaps.flatMap((gap) => {
+    const spoken = free
+      .filter(
+        ({ phone, start, end }) => phone !== SILENT_PHONE && start < gap.end && end > gap.start,
+      )
+      .map(({ start, end }) => ({
+        start: Math.max(start, gap.start),
+        end: Math.min(end, gap.end),
+      }));
+    const length = spoken.reduce((sum, { start, end }) => sum + end - start, 0);
+    if (length < SHORTEST_ADDITION) return [];
+    return [{ start: spoken[0]!.start, end: spoken.at(-1)!.end }];
+  });
+}
+
+/** What was heard freely between two frames: only the additions speak. */
+function fill(
+  free: readonly PhoneSpan[],
+  added: Departures['added'],
+  from: number,
+  to: number,
+): SpokenPhone[] {
+  if (to <= from) return [];
+  const result: SpokenPhone[] = [];
+  let at = from;
+  for (const { phone, start, end } of free) {
+    const [first, last] = [Math.max(start, at), Math.min(end, to)];
+    if (last <= first) continue;
+    const spoken = added.some((stretch) => first >= stretch.start && last <= stretch.end);
+    result.push({ phone: spoken ? phone : SILENT_PHONE, start: first, end: last, word: null });
+    at = last;
+  }
+  return result;
+}
+
+function spokenOf(
+  located: readonly LocatedWord[],
+  words: readonly AlignableWord[],
+  excerpt: boolean,
+): Pick<Departures, 'skipped' | 'repeated'> {
+  const times = new Uint8Array(words.length);
+  for (const { word } of located) times[word]!++;
+  // Of an excerpt, what lies before its first and after its last word was not skipped.
+  const first = excerpt ? Math.min(...located.map(({ word }) => word)) : 0;
+  const last = excerpt ? Math.max(...located.map(({ word }) => word)) : words.length;
+  const where = (wanted: (count: number) => boolean) =>
+    words
+      .filter((_, word) => word >= first && word <= last && wanted(times[word]!))
+      .map(({ text }) => text);
+  return { skipped: where((count) => count === 0), repeated: where((count) => count > 1) };
+}
+
+function joinedPauses(phones: readonly SpokenPhone[]): SpokenPhone[] {
+  const result: SpokenPhone[] = [];
+  for (const phone of phones) {
+    const last = result.at(-1);
+    if (last?.phone === SILENT_PHONE && phone.phone === SILENT_PHONE) {
+      result[result.length - 1] = { ...last, end: phone.end };
+    } else {
+      result.push(phone);
+    }
+  }
+  return result;
+}
+
+const lastEnd = (added: Departures['added'], before: number) =>
+  added.reduce((latest, { end }) => (end <= before ? Math.max(latest, end) : latest), 0);
+
+const firstStart = (added: Departures['added'], after: number, frames: number) =>
+  added.reduce((first, { start }) => (start >= after ? Math.min(first, start) : first), frames);
+
+function nextStart(located: readonly LocatedWord[], word: LocatedWord, frames: number): number {
+  const next = located[located.indexOf(word) + 1];
+  return next ? Math.floor((word.end + next.start) / 2) : frames;
+}
+
+function joined(pieces: readonly Float32Array[]): Float32Array {
+  const all = new Float32Array(pieces.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const piece of pieces) {
+    all.set(piece, at);
+    at += piece.length;
+  }
+  return all;
+}

@@ -1,0 +1,106 @@
+import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
+import type { Pronunciation } from '../script/pronouncer';
+
+/** A phone of a known word, or a pause (`word` null); frames, `end` exclusive. */
+export interface TimedPhone {
+  readonly phone: number;
+  /** Position in the list of words that was given. */
+  readonly word: number | null;
+  readonly start: number;
+  readonly end: number;
+}
+
+interface Place {
+  readonly phone: number;
+  readonly word: number | null;
+}
+
+const NEVER = -1e30;
+const SAME = 0;
+const NEXT = 1;
+const OVER_PAUSE = 2;
+
+/**
+ * Lays the phones of known words over a stretch of voice: the likeliest times at which each begins
+ * (Viterbi), each at least two frames long, with a pause before, between and after words where it fits.
+ *
+ * @param words pronunciations in the order in which they are said
+ * @param logProbabilities of the stretch [frames * 45]
+ * @param priors natural logarithm of each phone's share, already weighed [45]
+ * @returns spans that cover the stretch; null where it is too short for the words
+ */
+export function timePhones(
+  words: readonly Pronunciation[],
+  logProbabilities: Float32Array,
+  priors: Float64Array,
+): TimedPhone[] | null {
+  const places = placesOf(words);
+  const count = places.length;
+  const frames = logProbabilities.length / PHONE_COUNT;
+  const begun = new Float64Array(count).fill(NEVER);
+  const lasted = new Float64Array(count).fill(NEVER);
+  /** How each place was entered at each frame, and whether it lasts since the frame before. */
+  const entered = new Uint8Array(frames * count);
+  const young = new Uint8Array(frames * count);
+  for (let frame = 0; frame < frames; frame++) {
+    const row = frame * count;
+    for (let at = count - 1; at >= 0; at--) {
+      const { phone, word } = places[at]!;
+      const seen = logProbabilities[frame * PHONE_COUNT + phone]! - priors[phone]!;
+      if (begun[at]! > lasted[at]!) {
+        lasted[at] = begun[at]! + seen;
+        young[row + at] = 1;
+      } else {
+        lasted[at]! += seen;
+      }
+      let from = at > 0 ? previous(at - 1) : frame === 0 ? 0 : NEVER;
+      let how = NEXT;
+      const afterPause = at > 0 && word !== null && places[at - 1]!.word === null;
+      if (afterPause) {
+        const over = at > 1 ? previous(at - 2) : frame === 0 ? 0 : NEVER;
+        if (over > from) {
+          from = over;
+          how = OVER_PAUSE;
+        }
+      }
+      entered[row + at] = how;
+      begun[at] = from + seen;
+    }
+  }
+  return traceBack();
+
+  /** The likelihood of having been at a place one frame ago long enough to leave it. Places run backwards. */
+  function previous(at: number): number {
+    return lasted[at]!;
+  }
+
+  function traceBack(): TimedPhone[] | null {
+    let at = count - 1;
+    if (count > 1 && lasted[count - 2]! > lasted[at]!) at = count - 2;
+    if (!(lasted[at]! > NEVER / 2)) return null;
+    const spans: TimedPhone[] = [];
+    let end = frames;
+    let how: number = SAME;
+    for (let frame = frames - 1; frame >= 0; frame--) {
+      if (how === NEXT) {
+        how = entered[frame * count + at]!;
+        spans.push({ ...places[at]!, start: frame, end });
+        end = frame;
+        at -= how === OVER_PAUSE ? 2 : 1;
+        how = SAME;
+      } else if (young[frame * count + at] === 1) {
+        how = NEXT;
+      }
+    }
+    return spans.reverse();
+  }
+}
+
+/** A pause, the first word's phones, a pause, … , a pause at the end. */
+function placesOf(words: readonly Pronunciation[]): Place[] {
+  const pause: Place = { phone: SILENT_PHONE, word: null };
+  return [
+    pause,
+    ...words.flatMap((phones, word) => [...phones.map((phone) => ({ phone, word })), pause]),
+  ];
+}

@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { clearlyHeard, impartialModel, type TestPhone } from '../../testing/testSpeech';
+import { PHONE_COUNT, PHONES, SILENT_PHONE } from '../model/phones';
+import { PhoneDecoder, type PhoneSpan } from './phoneDecoder';
+
+const WEIGHTS = { prior: 0.5, bigram: 0.5, change: -1 };
+const named = (spans: readonly PhoneSpan[]) =>
+  spans.map(({ phone, start, end }) => [PHONES[phone], end - start] as const);
+
+function decoded(heard: Float32Array): PhoneSpan[] {
+  const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
+  decoder.push(heard);
+  return decoder.settle(0);
+}
+
+describe('PhoneDecoder', () => {
+  const spoken: TestPhone[] = [
+    ['sil', 20],
+    ['m', 6],
+    ['aa', 15],
+    ['p', 4],
+    ['iy', 10],
+    ['sil', 12],
+  ];
+  it('finds phones that are clearly heard, where they are', () => {
+    expect(named(decoded(clearlyHeard(...spoken)))).toEqual(spoken);
+  });
+  it('passes over a single frame of something else', () => {
+    const heard = clearlyHeard(['aa', 8], ['t', 1], ['aa', 8]);
+    expect(named(decoded(heard))).toEqual([['aa', 17]]);
+  });
+  it('finds the best of all sequences with at least two frames a phone', () => {
+    // Few frames and phones, so that every sequence can be tried.
+    const phones = [SILENT_PHONE, 3, 8];
+    const value = fc.double({ min: -4, max: 0, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(value, value, value), { minLength: 4, maxLength: 7 }),
+        (frames) => {
+          const heard = new Float32Array(frames.length * PHONE_COUNT).fill(-60);
+          frames.forEach((row, frame) =>
+            row.forEach((score, at) => (heard[frame * PHONE_COUNT + phones[at]!] = score)),
+          );
+          const score = (path: readonly number[]) =>
+            path.reduce((sum, phone, frame) => {
+              const before = frame === 0 ? SILENT_PHONE : path[frame - 1]!;
+              const change =
+                phone === before ? 0 : WEIGHTS.change + WEIGHTS.bigram * Math.log(1 / PHONE_COUNT);
+              return sum + heard[frame * PHONE_COUNT + phone]! + change;
+            }, 0);
+          const allowed = sequences(phones, frames.length).filter(longEnough);
+          const best = Math.max(...allowed.map(score));
+          const found = decoded(heard).flatMap(({ phone, start, end }) =>
+            new Array<number>(end - start).fill(phone),
+          );
+          expect(score(found)).toBeCloseTo(best, 4);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+  it('gives the same in pieces that wait long enough', () => {
+    const heard = clearlyHeard(...spoken, ...spoken);
+    const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
+    const spans: PhoneSpan[] = [];
+    for (let at = 0; at < heard.length; at += 7 * PHONE_COUNT) {
+      decoder.push(heard.subarray(at, at + 7 * PHONE_COUNT));
+      spans.push(...decoder.settle(10));
+    }
+    spans.push(...decoder.settle(0));
+    const frames = (list: readonly PhoneSpan[]) =>
+      list.flatMap(({ phone, start, end }) => new Array<number>(end - start).fill(phone));
+    expect(frames(spans)).toEqual(frames(decoded(heard)));
+  });
+});
+
+function sequences(phones: readonly number[], length: number): number[][] {
+  if (length === 0) return [[]];
+  return sequences(phones, length - 1).flatMap((path) => phones.map((phone) => [...path, phone]));
+}
+
+/** Every phone at least two frames long; the silence before the beginning lengthens one that goes on from it. */
+function longEnough(path: readonly number[]): boolean {
+  const runs: number[] = [];
+  path.forEach((phone, frame) => {
+    if (frame > 0 && phone === path[frame - 1]) runs[runs.length - 1]!++;
+    else runs.push(frame === 0 && phone === SILENT_PHONE ? 2 : 1);
+  });
+  return runs.every((run) => run >= 2);
+}

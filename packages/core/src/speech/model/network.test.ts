@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { Network } from './network';
+import { PHONE_COUNT } from './phones';
+import {
+  FRAME_INPUTS,
+  FRAMES_PER_STEP,
+  type LayerWeights,
+  type NetworkWeights,
+} from './soundModel';
+
+/** Repeatable numbers between -0.5 and 0.5. */
+function numbers(count: number, seed: number): Float32Array {
+  let state = seed * 2_654_435_761;
+  return Float32Array.from({ length: count }, () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32 - 0.5;
+  });
+}
+
+const layer = (inputs: number, outputs: number, taps: number[], seed: number): LayerWeights => ({
+  inputs,
+  outputs,
+  taps,
+  weights: numbers(outputs * taps.length * inputs, seed).map((weight) => weight / 4),
+  bias: numbers(outputs, seed + 50),
+});
+
+const STEP = FRAME_INPUTS * FRAMES_PER_STEP;
+const network: NetworkWeights = [
+  layer(STEP, 16, [-1, 0, 1], 1),
+  layer(16, 16, [-2, 0, 2], 2),
+  layer(16, 16, [-4, -2, 0], 3),
+  layer(16, PHONE_COUNT * FRAMES_PER_STEP, [0], 4),
+];
+const inputs = numbers(FRAME_INPUTS * 60, 9);
+
+/** What the network should answer, computed plainly. */
+function plainly(): Float32Array {
+  const steps = inputs.length / STEP;
+  let rows = Array.from({ length: steps }, (_, at) => inputs.subarray(at * STEP, (at + 1) * STEP));
+  network.forEach(({ inputs: width, outputs, taps, weights, bias }, index) => {
+    const last = index === network.length - 1;
+    rows = rows.map((_, at) =>
+      Float32Array.from({ length: outputs }, (_unused, output) => {
+        let sum = bias[output]!;
+        taps.forEach((tap, tapIndex) => {
+          const row = rows[at + tap];
+          for (let c = 0; row && c < width; c++)
+            sum += row[c]! * weights[(output * taps.length + tapIndex) * width + c]!;
+        });
+        if (last) return sum;
+        return Math.max(0, sum) + (index > 0 ? rows[at]![output]! : 0);
+      }),
+    );
+  });
+  const frames = rows.flatMap((row) => [row.slice(0, PHONE_COUNT), row.slice(PHONE_COUNT)]);
+  return Float32Array.from(
+    frames.flatMap((logits) => {
+      const total = Math.log(logits.reduce((sum, logit) => sum + Math.exp(logit), 0));
+      return [...logits].map((logit) => logit - total);
+    }),
+  );
+}
+
+function streamed(lengths: readonly number[]): Float32Array {
+  const made = new Network(network, 60);
+  const pieces: Float32Array[] = [];
+  for (let frame = 0, index = 0; frame < 60; index++) {
+    const end = Math.min(60, frame + lengths[index % lengths.length]!);
+    pieces.push(made.push(inputs.subarray(frame * FRAME_INPUTS, end * FRAME_INPUTS)));
+    frame = end;
+  }
+  pieces.push(made.finish());
+  return Float32Array.from(pieces.flatMap((piece) => [...piece]));
+}
+
+describe('Network', () => {
+  const expected = plainly();
+  it('answers as the plain formula does', () => {
+    const answers = streamed([60]);
+    expect(answers).toHaveLength(expected.length);
+    answers.forEach((answer, at) => expect(answer).toBeCloseTo(expected[at]!, 4));
+  });
+  it('answers the same however its input comes', () => {
+    const whole = streamed([60]);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 17 }), { minLength: 1, maxLength: 5 }),
+        (lengths) => expect(streamed(lengths)).toEqual(whole),
+      ),
+      { numRuns: 25 },
+    );
+  });
+  it('answers an odd number of frames with one too many', () => {
+    const made = new Network(network, 60);
+    const first = made.push(inputs.subarray(0, 21 * FRAME_INPUTS)).length;
+    expect((first + made.finish().length) / PHONE_COUNT).toBe(22);
+  });
+});

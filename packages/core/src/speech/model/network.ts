@@ -1,0 +1,209 @@
+import { KERNEL_BASE64 } from './kernel';
+import { PHONE_COUNT } from './phones';
+import {
+  FRAME_INPUTS,
+  FRAMES_PER_STEP,
+  type LayerWeights,
+  type NetworkWeights,
+} from './soundModel';
+import { instantiateKernel, type Kernel } from './webAssembly';
+
+/** The kernel computes this many steps and outputs at once. */
+const ROWS_AT_ONCE = 4;
+const OUTPUTS_AT_ONCE = 8;
+const BYTES = 4;
+const RECTIFIED = 1;
+const RECTIFIED_AND_ADDED = 2;
+const LINEAR = 0;
+
+/**
+ * A temporal convolution network that answers as its input streams in. However the input is cut, the
+ * answers are the same: every layer remembers as many steps as its taps reach back.
+ */
+export class Network {
+  private readonly kernel: Kernel;
+  private readonly layers: StreamingLayer[];
+  private readonly capacity: number;
+  private readonly output: number;
+  /** Half a step of input that waits for its other half. */
+  private waiting: Float32Array | null = null;
+
+  /** @param longestPush frames that come at most in one push */
+  constructor(weights: NetworkWeights, longestPush: number) {
+    const ahead = weights.reduce((sum, { taps }) => sum + taps.at(-1)!, 0);
+    this.capacity = Math.ceil(longestPush / FRAMES_PER_STEP) + 1 + ahead;
+    const sizes = weights.map((layer) => layerBytes(layer, this.capacity));
+    const outputBytes = (this.capacity + ROWS_AT_ONCE) * padded(weights.at(-1)!.outputs) * BYTES;
+    this.kernel = instantiateKernel(
+      KERNEL_BASE64,
+      sizes.reduce((sum, size) => sum + size, outputBytes),
+    );
+    let at = 0;
+    this.layers = weights.map((layer, index) => {
+      const kind =
+        index === weights.length - 1 ? LINEAR : index === 0 ? RECTIFIED : RECTIFIED_AND_ADDED;
+      const made = new StreamingLayer(this.kernel, layer, kind, at, this.capacity);
+      at += sizes[index]!;
+      return made;
+    });
+    this.output = at;
+  }
+
+  /**
+   * Takes the next frames [frames * 41] and gives the phones' log-probabilities [frames * 45] of the
+   * frames that can be told now.
+   */
+  push(inputs: Float32Array): Float32Array {
+    const all = this.waiting ? joined(this.waiting, inputs) : inputs;
+    const stepWidth = FRAME_INPUTS * FRAMES_PER_STEP;
+    const steps = Math.floor(all.length / stepWidth);
+    const used = steps * stepWidth;
+    this.waiting = used < all.length ? all.slice(used) : null;
+    this.layers[0]!.append(all.subarray(0, used), steps);
+    return this.answer(false);
+  }
+
+  /** The answers that were still waiting for what comes next; one frame more than came if their number was odd. */
+  finish(): Float32Array {
+    const last = this.waiting ? this.push(this.waiting.slice()) : new Float32Array(0);
+    return joined(last, this.answer(true));
+  }
+
+  private answer(ending: boolean): Float32Array {
+    let rows = 0;
+    this.layers.forEach((layer, index) => {
+      const next = this.layers[index + 1];
+      const target = next ? next.end : this.output;
+      rows = layer.compute(target, ending);
+      next?.grow(rows);
+    });
+    return this.logProbabilities(rows);
+  }
+
+  private logProbabilities(rows: number): Float32Array {
+    const width = this.layers.at(-1)!.width;
+    const logits = new Float32Array(this.kernel.memory.buffer, this.output, rows * width);
+    const answers = new Float32Array(rows * FRAMES_PER_STEP * PHONE_COUNT);
+    for (let row = 0; row < rows; row++) {
+      for (let frame = 0; frame < FRAMES_PER_STEP; frame++) {
+        const from = row * width + frame * PHONE_COUNT;
+        logSoftmax(
+          logits.subarray(from, from + PHONE_COUNT),
+          answers,
+          (row * FRAMES_PER_STEP + frame) * PHONE_COUNT,
+        );
+      }
+    }
+    return answers;
+  }
+}
+
+/** One layer with the steps it has yet to use, in the kernel's memory: weights, bias, then rows of input. */
+class StreamingLayer {
+  /** Outputs, padded to what the kernel computes at once. */
+  readonly width: number;
+  private readonly weightsAt: number;
+  private readonly biasAt: number;
+  private readonly rowsAt: number;
+  private readonly before: number;
+  private readonly after: number;
+  private readonly rowBytes: number;
+  /** Rows in memory, those before the first step included. */
+  private rows: number;
+
+  constructor(
+    private readonly kernel: Kernel,
+    private readonly layer: LayerWeights,
+    private readonly kind: number,
+    at: number,
+    private readonly capacity: number,
+  ) {
+    this.width = padded(layer.outputs);
+    this.before = -layer.taps[0]!;
+    this.after = layer.taps.at(-1)!;
+    this.rowBytes = layer.inputs * BYTES;
+    this.weightsAt = at;
+    this.biasAt = at + this.width * layer.taps.length * layer.inputs * BYTES;
+    this.rowsAt = this.biasAt + this.width * BYTES;
+    this.rows = this.before;
+    const { buffer } = kernel.memory;
+    new Float32Array(buffer, this.weightsAt).set(packed(layer, this.width));
+    new Float32Array(buffer, this.biasAt).set(layer.bias);
+  }
+
+  /** Where the next input row goes, in the kernel's memory. */
+  get end(): number {
+    return this.rowsAt + this.rows * this.rowBytes;
+  }
+
+  /** Rows were written at `end` from outside. */
+  grow(rows: number): void {
+    this.rows += rows;
+  }
+
+  append(values: Float32Array, rows: number): void {
+    new Float32Array(this.kernel.memory.buffer, this.end, values.length).set(values);
+    this.rows += rows;
+  }
+
+  /** Computes every step that has all its taps; at the end nothing is taken to follow. Gives their number. */
+  compute(target: number, ending: boolean): number {
+    if (ending) this.append(new Float32Array(this.after * this.layer.inputs), this.after);
+    const steps = this.rows - this.before - this.after;
+    if (steps <= 0) return 0;
+    if (steps > this.capacity)
+      throw new Error(`${steps} steps at once; room for ${this.capacity}.`);
+    const { taps, inputs } = this.layer;
+    const spacing = taps.length > 1 ? taps[1]! - taps[0]! : 0;
+    const present = this.rowsAt + this.before * this.rowBytes;
+    this.kernel.layer(
+      ...[this.rowsAt, inputs, taps.length, spacing, this.weightsAt, this.biasAt],
+      ...([present, target, this.width] as const),
+      ...([Math.ceil(steps / ROWS_AT_ONCE) * ROWS_AT_ONCE, this.kind] as const),
+    );
+    const bytes = new Uint8Array(this.kernel.memory.buffer);
+    bytes.copyWithin(this.rowsAt, this.rowsAt + steps * this.rowBytes, this.end);
+    this.rows -= steps;
+    return steps;
+  }
+}
+
+const padded = (outputs: number) => Math.ceil(outputs / OUTPUTS_AT_ONCE) * OUTPUTS_AT_ONCE;
+
+function layerBytes({ inputs, outputs, taps }: LayerWeights, capacity: number): number {
+  const reach = taps.at(-1)! - taps[0]!;
+  const rows = capacity + 2 * reach + ROWS_AT_ONCE * 2;
+  const width = padded(outputs);
+  const bytes = (width * taps.length * inputs + width + rows * inputs) * BYTES;
+  return Math.ceil(bytes / 16) * 16;
+}
+
+/** Weights [outputs, taps, inputs] in the kernel's order [outputs / 8, taps, inputs, 8]. */
+function packed({ weights, inputs, taps, outputs }: LayerWeights, width: number): Float32Array {
+  const row = taps.length * inputs;
+  const result = new Float32Array(width * row);
+  for (let output = 0; output < outputs; output++) {
+    const block = Math.floor(output / OUTPUTS_AT_ONCE) * row * OUTPUTS_AT_ONCE;
+    const lane = output % OUTPUTS_AT_ONCE;
+    for (let at = 0; at < row; at++) {
+      result[block + at * OUTPUTS_AT_ONCE + lane] = weights[output * row + at]!;
+    }
+  }
+  return result;
+}
+
+function logSoftmax(logits: Float32Array, out: Float32Array, at: number): void {
+  let most = -Infinity;
+  for (let i = 0; i < logits.length; i++) if (logits[i]! > most) most = logits[i]!;
+  let sum = 0;
+  for (let i = 0; i < logits.length; i++) sum += Math.exp(logits[i]! - most);
+  const total = most + Math.log(sum);
+  for (let i = 0; i < logits.length; i++) out[at + i] = logits[i]! - total;
+}
+
+function joined(first: Float32Array, second: Float32Array): Float32Array {
+  const both = new Float32Array(first.length + second.length);
+  both.set(first);
+  both.set(second, first.length);
+  return both;
+}

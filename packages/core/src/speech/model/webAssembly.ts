@@ -1,0 +1,32 @@
+/** The compiled kernel/layer.ts with its memory. */
+export interface Kernel {
+  readonly memory: { readonly buffer: ArrayBuffer };
+  /** See kernel/layer.ts for what the numbers are. */
+  readonly layer: (...numbers: number[]) => void;
+}
+
+/** The part of the WebAssembly interface that is used; the core's library knows neither browsers nor Node. */
+interface WebAssemblyInterface {
+  readonly Memory: new (limits: { initial: number }) => Kernel['memory'];
+  readonly Module: new (bytes: Uint8Array) => object;
+  readonly Instance: new (
+    module: object,
+    imports: { env: { memory: Kernel['memory'] } },
+  ) => { readonly exports: { readonly layer: Kernel['layer'] } };
+}
+
+const PAGE_BYTES = 65_536;
+
+/** An instance of the kernel of its own, with at least `bytes` of memory, all zero. */
+export function instantiateKernel(base64: string, bytes: number): Kernel {
+  const { WebAssembly } = globalThis as unknown as { WebAssembly: WebAssemblyInterface };
+  const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
+  const module = new WebAssembly.Module(bytesOf(base64));
+  const { exports } = new WebAssembly.Instance(module, { env: { memory } });
+  return { memory, layer: exports.layer };
+}
+
+function bytesOf(base64: string): Uint8Array {
+  const { atob } = globalThis as unknown as { atob: (text: string) => string };
+  return Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
+}

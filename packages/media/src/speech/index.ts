@@ -1,0 +1,2 @@
+export * from './espeak';
+export * from './prepareScript';

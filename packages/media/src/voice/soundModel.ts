@@ -1,0 +1,12 @@
+import { readFile } from 'node:fs/promises';
+import { readSoundModel, type SoundModel } from '@cruvo/core/speech';
+
+const WEIGHTS = new URL('../../../core/weights/hearing.safetensors', import.meta.url);
+
+let loading: Promise<SoundModel> | null = null;
+
+/** The sound model that ships with Cruvo, read once. */
+export function shippedSoundModel(): Promise<SoundModel> {
+  loading ??= readFile(WEIGHTS).then((bytes) => readSoundModel(bytes));
+  return loading;
+}
