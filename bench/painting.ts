@@ -1,7 +1,6 @@
-import { chromium } from '@playwright/test';
 import { evaluate, frameTime } from '@cruvo/core/scene';
 import { nodeSurface } from '@cruvo/film/gallery';
-import { build } from 'vite';
+import { onPage } from './browserPage';
 import type { DemoScene } from './demoScene';
 import { galleryOf } from './rendering';
 import { percentile, timeEach } from './timing';
@@ -29,33 +28,20 @@ export async function benchPaintingInNode(demo: DemoScene): Promise<PaintingFigu
 
 /** The same in headless Chromium. */
 export async function benchPaintingInChromium(demo: DemoScene): Promise<PaintingFigures> {
-  const entry = new URL('paintingInBrowser.ts', import.meta.url).pathname;
-  const built = await build({
-    configFile: false,
-    logLevel: 'error',
-    build: { write: false, lib: { entry, formats: ['iife'], name: 'bench' } },
-  });
-  const [output] = Array.isArray(built) ? built : [built];
-  if (!output || !('output' in output))
-    throw new Error('The page of the benchmark could not be built.');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  const page = await browser.newPage();
-  await page.evaluate(output.output[0].code);
   const { scene, characters, tracks } = demo.material;
-  const times = await page.evaluate(
-    (input) => (window as unknown as { paintAll(input: unknown): number[] }).paintAll(input),
-    {
-      scene,
-      characters: [...characters],
-      tracks: [...tracks],
-      pictures: [...demo.pictures],
-      frames: FRAMES,
-      size: SIZE,
-    },
+  const input = {
+    scene,
+    characters: [...characters],
+    tracks: [...tracks],
+    pictures: [...demo.pictures],
+    frames: FRAMES,
+    size: SIZE,
+  };
+  const times = await onPage('paintingInBrowser.ts', (page) =>
+    page.evaluate(
+      (given) => (window as unknown as { paintAll(input: unknown): number[] }).paintAll(given),
+      input,
+    ),
   );
-  await browser.close();
   return { median: percentile(times, 0.5), p95: percentile(times, 0.95) };
 }

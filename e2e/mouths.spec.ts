@@ -85,7 +85,7 @@ test('sliders change the mouths at once', async ({ studio }) => {
   const { page } = studio;
   await fit(studio, studio);
   await choose(studio, 3);
-  await page.getByLabel(/^How wide/).fill('0.3');
+  await page.getByLabel(/^How strong/).fill('0.3');
   await expect(studio.chosen).toContainText('Closed');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(studio.chosen).toContainText('Open');

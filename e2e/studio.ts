@@ -45,7 +45,7 @@ export class StudioPage {
     length: number,
   ): Promise<{ x: number; y: number }> {
     const box = (await this.canvas.boundingBox())!;
-    const y = { ruler: 10, wave: 60, mouths: 137 }[lane];
+    const y = { ruler: 10, wave: 60, mouths: 164 }[lane];
     return { x: box.x + (time / length) * box.width, y: box.y + y };
   }
 

@@ -52,6 +52,25 @@ async function shootAll() {
   await page.keyboard.press('Control+z');
   await page.getByTestId('save-state').getByText('Saved').waitFor();
 
+  await openScene();
+  await page.getByRole('button', { name: 'Fit mouths' }).waitFor();
+  for (let notch = 0; notch < 5; notch++) await page.keyboard.press('+');
+  await page.keyboard.press('Home');
+  for (let frame = 0; frame < 28; frame++) await page.keyboard.press('.');
+  await shoot('sounds');
+  await page.getByText('One band').click();
+  await page.getByRole('img', { name: /Spectrum of the line/ }).waitFor();
+  await page.locator('.side .tab-content').evaluate((panel) => panel.scrollTo(0, 170));
+  await shoot('one-band');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByTestId('save-state').getByText('Saved').waitFor();
+  await page.getByRole('link', { name: 'Live' }).click();
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await page.waitForTimeout(6200);
+  await shoot('live');
+  await openScene();
+
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await shoot('film-form');
   await page.getByRole('button', { name: 'Make the film' }).click();
@@ -67,11 +86,11 @@ async function shootAll() {
 
   const other = await browser.newPage({ baseURL: studio.address });
   await other.goto(SCENE);
-  await other.getByLabel('Script').fill('Good evening.');
+  await other.getByLabel('Script', { exact: true }).fill('Good evening.');
   await other.getByTestId('save-state').getByText('Saved').waitFor();
   await other.close();
   await page.getByRole('tab', { name: 'Line' }).click();
-  await page.getByLabel('Script').fill('Good night.');
+  await page.getByLabel('Script', { exact: true }).fill('Good night.');
   await page.getByRole('dialog').waitFor();
   await shoot('two-windows');
   await page.getByRole('button', { name: 'Take the other' }).click();

@@ -1,7 +1,8 @@
 /**
  * Scores the sound model on labelled recordings through the product's own code.
  *
- *   evaluate.ts WEIGHTS DATA_FOLDER [--ways voice,script,live] [--few]
+ *   evaluate.ts WEIGHTS DATA_FOLDER [--ways voice,script,live] [--groups known,never] [--few]
+ *               [--pairs PAIRS.json] [--report RESULTS.md]
  *
  * DATA_FOLDER is what unpack.py and synthesise.py wrote.
  */
@@ -18,6 +19,7 @@ import {
   type Sound,
 } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
+import { reportOf } from './report';
 import { Score, type Label } from './scoring';
 
 const RATE = 16_000;
@@ -36,8 +38,8 @@ const { values: options, positionals } = parseArgs({
     ways: { type: 'string', default: 'voice,script,live' },
     groups: { type: 'string' },
     few: { type: 'boolean', default: false },
-    confusion: { type: 'boolean', default: false },
     pairs: { type: 'string' },
+    report: { type: 'string' },
   },
 });
 const [weights, data] = positionals as [string, string];
@@ -149,6 +151,7 @@ const all = [
   ({ group }) => !options.groups || options.groups.split(',').some((g) => group.startsWith(g)),
 );
 
+const results = new Map<Way, Map<string, Score>>();
 for (const way of options.ways.split(',') as Way[]) {
   const scores = new Map<string, Score>();
   for (const clip of all) {
@@ -164,6 +167,7 @@ for (const way of options.ways.split(',') as Way[]) {
       scores.get(group)!.add(clip.labels, sounds);
     }
   }
+  results.set(way, scores);
   console.log(way, refused > 0 ? `(${refused} scripts refused)` : '');
   refused = 0;
   for (const [group, { measures }] of scores) {
@@ -172,7 +176,6 @@ for (const way of options.ways.split(',') as Way[]) {
     );
     console.log(`  ${group.padEnd(24)} ${columns.join('  ')}`);
   }
-  if (options.confusion)
-    console.log(JSON.stringify(scores.get('all clean')!.confusion.map((row) => [...row])));
 }
 if (options.pairs) await writeFile(options.pairs, JSON.stringify(pairs));
+if (options.report) await writeFile(options.report, reportOf(results, pairs));

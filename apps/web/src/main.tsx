@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { LivePage } from './live/LivePage';
 import { HomePage } from './productions/HomePage';
 import { NewProductionPage } from './productions/NewProductionPage';
 import { Notice } from './shell/Notice';
@@ -14,6 +15,7 @@ const router = createBrowserRouter([
   { path: '/', element: <HomePage /> },
   { path: '/new', element: <NewProductionPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
+  { path: '/scenes/:scene/live', element: <LivePage /> },
   {
     path: '*',
     element: <Notice title="There is nothing at this address">It may have been deleted.</Notice>,

@@ -1,3 +1,4 @@
+import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import type { Character } from '@cruvo/core/character';
@@ -64,7 +65,7 @@ export async function makeProduction(
     scene: crypto.randomUUID(),
   };
   const character = characterFromTwoDrawings('Two', shut, wide);
-  const scene = starterScene({
+  const starter = starterScene({
     name: 'Scene',
     characterId: ids.character,
     character,
@@ -72,6 +73,9 @@ export async function makeProduction(
     memberId: 'member',
     lineId: 'line',
   });
+  // The test voice is a tone, which has no sounds of speech.
+  const fit = { ...DEFAULT_FIT, method: 'loudness', early: 0 } as const;
+  const scene = { ...starter, lines: starter.lines.map((line) => ({ ...line, fit })) };
   await services.documents.createProduction(ids.production, [
     {
       id: ids.production,

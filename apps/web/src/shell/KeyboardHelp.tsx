@@ -6,6 +6,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Home End', 'to the start, to the end'],
   ['Enter', 'choose the mouth at the playhead'],
   ['← →', 'choose the mouth before, the mouth after'],
+  ['U', 'go to the next sound that is unsure'],
   ['1 … 9', 'give the chosen mouth another drawing'],
   ['Delete', 'let the chosen mouth rest'],
   ['R', 'back to the fitted mouth'],

@@ -1,7 +1,8 @@
-import { Clapperboard, CircleHelp, History, Redo2, Undo2 } from 'lucide-react';
+import { Clapperboard, CircleHelp, History, Mic, Redo2, Undo2 } from 'lucide-react';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
 import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
@@ -149,6 +150,13 @@ function Workplace({
         />
         <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
         <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
+        <Link
+          to={`/scenes/${open.id}/live`}
+          className="btn btn-quiet btn-sm"
+          title="Let the character speak with your voice, as you speak"
+        >
+          <Mic size={16} aria-hidden /> Live
+        </Link>
         <Button size="sm" onClick={() => setDialog('film')}>
           <Clapperboard size={16} aria-hidden /> Film
         </Button>

@@ -1,8 +1,10 @@
 import { useHotkeys } from 'react-hotkeys-hook';
+import { SILENCE } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import type { OpenScene } from './SceneContext';
+import { UNSURE } from './timeline/paintSpeech';
 import type { TimelineView } from './timeline/Timeline';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
@@ -37,6 +39,23 @@ export function useStudioKeys(
     if (line) store.getState().choose({ line: line.id, time: time - line.start });
   };
 
+  /** The next mouth whose sound is unsure, from the chosen one or the playhead on; from the start again after the last. */
+  const chooseUnsure = () => {
+    const lines = prepared.members.flatMap((member) => member.lines);
+    const chosen = found();
+    const here = chosen ? chosen.line.start + chosen.mouth.end : transport.time();
+    const unsure = lines.flatMap(({ line, track }) => {
+      const sounds = track?.sounds ?? [];
+      return sounds
+        .filter(({ viseme, confidence }) => viseme !== SILENCE && confidence < UNSURE)
+        .map(({ start, end }) => ({ line, time: (start + end) / 2 }));
+    });
+    const next = unsure.find(({ line, time }) => line.start + time > here + 1e-6) ?? unsure[0];
+    if (!next) return;
+    store.getState().choose({ line: next.line.id, time: next.time });
+    transport.scrub(next.line.start + next.time);
+  };
+
   useHotkeys('space', () => transport.toggle(), options);
   useHotkeys('home', () => transport.seek(0), options);
   useHotkeys('end', () => transport.seek(prepared.scene.length), options);
@@ -45,6 +64,7 @@ export function useStudioKeys(
   useHotkeys('left', () => chooseNext(-1), options);
   useHotkeys('right', () => chooseNext(1), options);
   useHotkeys('enter', chooseHere, { ...options, ignoreEventWhen: onControl });
+  useHotkeys('u', chooseUnsure, options);
   useHotkeys('escape', () => store.getState().choose(null));
   useHotkeys(
     'shift+left',

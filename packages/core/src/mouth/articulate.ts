@@ -1,7 +1,7 @@
 import { bandLoudness } from '../audio/spectrum';
 import { valueAt, type Signal } from '../motion/signal';
-import { SILENCE } from '../speech/visemes';
-import { soundAt, type VoiceTrack } from '../speech/voiceTrack';
+import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
+import type { VoiceTrack } from '../speech/voiceTrack';
 import { targetOf, type Articulation } from './articulation';
 import { coarticulate } from './coarticulation';
 import type { FitSettings } from './fitSettings';
@@ -11,11 +11,12 @@ import { openingOf } from './opening';
 export type ArticulationOverTime = (time: number) => Articulation;
 
 const REST = targetOf(SILENCE);
+const OPEN = targetOf(OPEN_VOWEL);
 
 /** The articulation of a voice, as its settings say. */
 export function articulate(track: VoiceTrack, fit: FitSettings): ArticulationOverTime {
   if (fit.method === 'sounds') return coarticulate(track, fit);
-  return articulateBy(track, openingOf(signalOf(track, fit), fit));
+  return articulateBy(openingOf(signalOf(track, fit), fit));
 }
 
 /** What the jaw follows where it doesn't follow sounds: levels in dBFS over time. */
@@ -24,15 +25,14 @@ export function signalOf(track: VoiceTrack, { method, band }: FitSettings): Sign
 }
 
 /**
- * The jaw follows an opening; everything else goes from rest towards the target of the sound being
- * spoken as the jaw opens, since an opening alone says nothing of lips and tongue.
+ * The jaw follows an opening; everything else goes from rest towards the open vowel as the jaw opens,
+ * since an opening alone says nothing of lips and tongue.
  */
-function articulateBy(track: VoiceTrack, opening: Signal): ArticulationOverTime {
+function articulateBy(opening: Signal): ArticulationOverTime {
   return (time) => {
     const jaw = valueAt(opening, time);
-    const target = targetOf(soundAt(track, time)?.viseme ?? SILENCE);
     const blend = (dimension: keyof Articulation) =>
-      REST[dimension] + jaw * (target[dimension] - REST[dimension]);
+      REST[dimension] + jaw * (OPEN[dimension] - REST[dimension]);
     return {
       jaw,
       width: blend('width'),
@@ -42,4 +42,25 @@ function articulateBy(track: VoiceTrack, opening: Signal): ArticulationOverTime 
       tongue: blend('tongue'),
     };
   };
+}
+
+/** A mouth that follows an opening counts as shut below this. */
+const SHUT = 0.02;
+
+/** The stretches in which nothing is said: silent sounds, or where an opening is shut. Seconds. */
+export function pausesOf(
+  track: VoiceTrack,
+  fit: FitSettings,
+): { readonly start: number; readonly end: number }[] {
+  if (fit.method === 'sounds') return track.sounds.filter(({ viseme }) => viseme === SILENCE);
+  const { rate, values } = openingOf(signalOf(track, fit), fit);
+  const pauses: { start: number; end: number }[] = [];
+  values.forEach((opening, index) => {
+    if (opening > SHUT) return;
+    const last = pauses.at(-1);
+    const end = index === values.length - 1 ? track.duration : (index + 1) / rate;
+    if (last && last.end >= index / rate - 1e-9) last.end = end;
+    else pauses.push({ start: index / rate, end });
+  });
+  return pauses;
 }

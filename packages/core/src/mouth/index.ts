@@ -3,6 +3,7 @@ export * from './articulation';
 export * from './corrections';
 export * from './fitSettings';
 export * from './layMouths';
+export * from './liveMouth';
 export * from './mouthChart';
 export * from './mouths';
 export * from './opening';

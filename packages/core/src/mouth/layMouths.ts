@@ -1,6 +1,5 @@
-import { SILENCE } from '../speech/visemes';
-import type { Sound, VoiceTrack } from '../speech/voiceTrack';
-import { articulate } from './articulate';
+import type { VoiceTrack } from '../speech/voiceTrack';
+import { articulate, pausesOf } from './articulate';
 import { targetOf, unlikeness } from './articulation';
 import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
@@ -54,13 +53,13 @@ function frameCosts(
   }
   const rest = chart.drawings.findIndex(({ drawing }) => drawing === chart.rest);
   const frameOf = (time: number) => (time - fit.early) * frameRate;
-  for (const sound of track.sounds) if (sound.viseme === SILENCE) wishRest(sound);
+  for (const pause of pausesOf(track, fit)) wishRest(pause);
   if (fit.method === 'sounds') {
     for (const { frame, at } of contacts()) costs[frame * count + at]! -= MUST;
   }
   return costs;
 
-  function wishRest({ start, end }: Sound): void {
+  function wishRest({ start, end }: { start: number; end: number }): void {
     const edge = start === 0 || end >= track.duration - 1e-6;
     if (rest < 0 || (end - start < fit.pause && !edge)) return;
     const last = end >= track.duration - 1e-6 ? frames : Math.min(frames, Math.floor(frameOf(end)));

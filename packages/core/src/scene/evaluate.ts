@@ -5,24 +5,35 @@ import { mouthIndexAt } from '../mouth/mouths';
 import type { DrawOperation, Frame } from './frame';
 import type { PreparedMember, PreparedScene } from './prepare';
 
+/** Mouth drawings of cast members that speak just now, by member. */
+export type LiveMouths = ReadonlyMap<string, string>;
+
+const NOBODY: LiveMouths = new Map();
+
 /**
- * What is seen at a time in seconds. A pure function: the same scene and time always give the same
- * frame, in the studio, in a film and live.
+ * What is seen at a time in seconds. A pure function: the same scene, time and live mouths always give
+ * the same frame, in the studio, in a film and live.
  */
-export function evaluate({ scene, members }: PreparedScene, time: number): Frame {
+export function evaluate(
+  { scene, members }: PreparedScene,
+  time: number,
+  live: LiveMouths = NOBODY,
+): Frame {
   const backdrop = scene.backdrop ? [operationFor(scene.backdrop, [1, 0, 0, 1, 0, 0])] : [];
   return {
     width: scene.stage.width,
     height: scene.stage.height,
     background: scene.stage.background,
-    operations: [...backdrop, ...members.flatMap((member) => operationsFor(member, time))],
+    operations: [...backdrop, ...members.flatMap((member) => operationsFor(member, time, live))],
   };
 }
 
-function operationsFor(prepared: PreparedMember, time: number): DrawOperation[] {
-  return operationsOf(prepared.character, placeOf(prepared), (part) =>
-    drawingOf(prepared, part, time),
-  );
+function operationsFor(prepared: PreparedMember, time: number, live: LiveMouths): DrawOperation[] {
+  const { character, member } = prepared;
+  return operationsOf(character, placeOf(prepared), (part) => {
+    const spoken = part === character.mouth.part ? live.get(member.id) : undefined;
+    return spoken ?? drawingOf(prepared, part, time);
+  });
 }
 
 /**

@@ -1,7 +1,9 @@
 export * from './alignment/align';
 export * from './hearing/liveHearing';
 export * from './hearing/voiceHearing';
-export { visemeOf, phoneName } from './model/phones';
+export { PHONE_COUNT, phoneName, visemeOf } from './model/phones';
+export * from './model/inputs';
+export * from './model/network';
 export * from './model/soundModel';
 export * from './replaceStretch';
 export * from './script/alignable';

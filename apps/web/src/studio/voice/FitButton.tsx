@@ -38,7 +38,7 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
       </Button>
       {canFitStretch && (
         <Button
-          variant="outline-primary"
+          variant="outline-secondary"
           size="sm"
           className="w-100 mb-2"
           onClick={() => void fit(line, { stretch })}

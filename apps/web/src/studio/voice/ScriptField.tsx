@@ -25,7 +25,7 @@ export function ScriptField({ line }: { line: Line }) {
   });
   return (
     <div {...getRootProps()} className={`script-field${isDragActive ? ' dropping' : ''}`}>
-      <input {...getInputProps({ 'aria-label': 'Script file' })} />
+      <input {...getInputProps({ 'aria-label': 'Text file' })} />
       <div className="d-flex align-items-center gap-2 mb-1">
         <Form.Label htmlFor="script" className="small mb-0">
           Script
@@ -47,12 +47,19 @@ export function ScriptField({ line }: { line: Line }) {
           )}
         </Form.Select>
         <span className="flex-fill" />
-        <Button variant="quiet" size="sm" title="Take the script from a text file" onClick={open}>
+        <Button
+          variant="quiet"
+          size="sm"
+          className="px-1"
+          title="Take the script from a text file"
+          onClick={open}
+        >
           <FileText size={15} aria-hidden /> File
         </Button>
         <Button
           variant="quiet"
           size="sm"
+          className="px-1"
           title="How the names of this production are said"
           onClick={() => setNaming(true)}
         >

@@ -1,8 +1,11 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { Button } from 'react-bootstrap';
-import { voiceFindings, type VoiceQuality } from '@cruvo/core/audio';
+import { voiceFindings, type VoiceFinding, type VoiceQuality } from '@cruvo/core/audio';
 import type { ScriptDepartures, VoiceTrack } from '@cruvo/core/speech';
 import { useOpenScene } from '../SceneContext';
+
+/** Findings that leave the mouth shut. */
+const RESTING: readonly VoiceFinding['kind'][] = ['silent', 'voiceless'];
 
 /** What was heard, in plain words: how the script fits, what may spoil the mouths, and the figures behind it. */
 export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart: number }) {
@@ -13,7 +16,7 @@ export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart
         <ScriptReport track={track} departures={track.departures} lineStart={lineStart} />
       )}
       {findings.map(({ kind, sentence }) => (
-        <p key={kind} className="finding" role="note">
+        <p key={kind} className="finding" role={RESTING.includes(kind) ? 'alert' : 'note'}>
           <TriangleAlert size={15} aria-hidden /> {sentence}
         </p>
       ))}

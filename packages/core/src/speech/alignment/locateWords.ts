@@ -17,15 +17,15 @@ const COSTS = {
   foreign: 2,
   foreignBegins: 6,
   skipBegins: 9,
-  skippedWord: 0.5,
+  skippedWord: 1,
   repeat: 22,
 };
 /** An actor who begins again goes back by no more words than this. */
 const FURTHEST_REPEAT = 12;
 /** Paths this much less likely than the best are given up. */
-const BEAM = 170;
+const BEAM = 110;
 /** Only from paths this near to the best are words skipped or repeated. */
-const DEPARTURE_BEAM = 60;
+const DEPARTURE_BEAM = 40;
 
 const NEVER = -1e30;
 const NONE = -1;

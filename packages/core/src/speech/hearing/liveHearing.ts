@@ -3,8 +3,9 @@ import { Resampler } from '../../audio/resample';
 import { PhoneDecoder, type DecodingWeights } from '../decoding/phoneDecoder';
 import { QUIETEST_SPEECH_DB, RunningChannel, writeInputs } from '../model/inputs';
 import { Network } from '../model/network';
-import { PHONE_COUNT, phoneName, SILENT_PHONE, visemeOf } from '../model/phones';
+import { PHONE_COUNT, phoneIndex, phoneName, SILENT_PHONE, visemeOf } from '../model/phones';
 import { FRAME_INPUTS, type SoundModel } from '../model/soundModel';
+import type { Viseme } from '../visemes';
 import type { Sound } from '../voiceTrack';
 import { silence } from './listener';
 import { calibrated } from './sounds';
@@ -12,7 +13,8 @@ import { calibrated } from './sounds';
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
 export const LIVE_DECODING: DecodingWeights = { prior: 0.4, bigram: 0.5, change: -0.6 };
 /** Frames by which a decision waits for what follows, against flicker. */
-const DECISION_LAG = 2;
+const DECISION_LAG = 1;
+const BREATH = phoneIndex('hh');
 /** Longest block that is worked at once, frames. */
 const LONGEST_BLOCK = 100;
 
@@ -21,6 +23,8 @@ export interface LiveFrame {
   /** Position in the recording; the frame is centred on (index + 0.5) / 100 s. */
   readonly index: number;
   readonly phone: number;
+  /** Of the phone; null for h, which takes the mouth of what follows. */
+  readonly viseme: Viseme | null;
   /** dBFS. */
   readonly level: number;
   /** How likely the phone is by the network alone, 0 to 1. */
@@ -104,6 +108,7 @@ export class LiveHearing {
     return {
       index: this.told++,
       phone,
+      viseme: phone === BREATH ? null : visemeOf(phone, undefined),
       level: this.levels.shift()!,
       share: Math.exp(logProbabilities[phone] ?? logProbabilities[SILENT_PHONE]!),
     };

@@ -1,0 +1,82 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Character } from '@cruvo/core/character';
+import {
+  evaluate,
+  prepareScene,
+  sameFrame,
+  type Frame,
+  type Line,
+  type Scene,
+} from '@cruvo/core/scene';
+import { useCanvasBox } from '../studio/stage/useCanvasBox';
+import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
+import { LivePanel } from './LivePanel';
+import { useLiveVoice } from './useLiveVoice';
+
+/** The stage, painted anew for every picture of the screen while somebody speaks. */
+export function LiveStage({
+  scene,
+  characters,
+  gallery,
+  recordings,
+}: {
+  scene: Scene;
+  characters: ReadonlyMap<string, Character>;
+  gallery: BrowserGallery;
+  recordings: readonly Line[];
+}) {
+  const prepared = useMemo(
+    () => prepareScene({ scene: { ...scene, lines: [] }, characters, tracks: new Map() }),
+    [scene, characters],
+  );
+  const [speaker, setSpeaker] = useState(scene.lines[0]?.speaker ?? scene.cast[0]?.id ?? '');
+  const character = prepared.members.find(({ member }) => member.id === speaker)?.character ?? null;
+  const fit = scene.lines.find((line) => line.speaker === speaker)?.fit;
+  const voice = useLiveVoice(character, fit);
+  const holder = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const box = useCanvasBox(holder, scene.stage);
+  const { mouthNow } = voice;
+
+  useEffect(() => {
+    if (!canvas.current || box.width === 0) return;
+    const painter = painterFor(canvas.current);
+    let request = 0;
+    let painted: Frame | null = null;
+    const paint = () => {
+      const drawing = mouthNow();
+      const time = (performance.now() / 1000) % scene.length;
+      const live = new Map(drawing === null ? [] : [[speaker, drawing]]);
+      const frame = evaluate(prepared, time, live);
+      // Painting takes longer than a block of sound: only what changed is painted.
+      if (!painted || !sameFrame(painted, frame))
+        painter.paintFrame(frame, gallery, canvas.current!);
+      painted = frame;
+      request = requestAnimationFrame(paint);
+    };
+    paint();
+    return () => cancelAnimationFrame(request);
+  }, [box, prepared, gallery, speaker, scene.length, mouthNow]);
+
+  return (
+    <>
+      <main className="stage" ref={holder} aria-label="Stage">
+        <canvas
+          ref={canvas}
+          width={box.width}
+          height={box.height}
+          style={{ width: box.cssWidth, height: box.cssHeight }}
+          role="img"
+          aria-label="The character, speaking live"
+        />
+      </main>
+      <LivePanel
+        voice={voice}
+        recordings={recordings}
+        cast={prepared.members}
+        speaker={speaker}
+        onSpeaker={setSpeaker}
+      />
+    </>
+  );
+}

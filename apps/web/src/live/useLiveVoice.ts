@@ -1,0 +1,109 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { sentenceOf } from '@cruvo/core/problem';
+import type { Character } from '@cruvo/core/character';
+import { DEFAULT_FIT, LiveMouth, type FitSettings } from '@cruvo/core/mouth';
+import type { LiveFrame } from '@cruvo/core/speech';
+import { DelayMeter } from './delayMeter';
+import { startLive, type LiveSession, type LiveSource } from './liveSession';
+
+export type LiveState =
+  | { readonly kind: 'off' }
+  | { readonly kind: 'starting' }
+  | { readonly kind: 'on' }
+  | { readonly kind: 'failed'; readonly sentence: string };
+
+/** What is told about the voice several times a second. */
+export interface LiveReadout {
+  /** From a sound to its mouth being painted, milliseconds. */
+  readonly delay: { readonly median: number; readonly most: number } | null;
+  /** Work for each block, milliseconds. */
+  readonly work: { readonly median: number; readonly most: number } | null;
+  /** The latest frame. */
+  readonly frame: LiveFrame | null;
+}
+
+const READOUT_EVERY_MS = 100;
+const NOTHING: LiveReadout = { delay: null, work: null, frame: null };
+
+/** A live voice and the mouth that follows it. */
+export function useLiveVoice(character: Character | null, fit: FitSettings = DEFAULT_FIT) {
+  const [state, setState] = useState<LiveState>({ kind: 'off' });
+  const [readout, setReadout] = useState(NOTHING);
+  const session = useRef<LiveSession | null>(null);
+  const mouth = useRef<LiveMouth | null>(null);
+  /** The drawing to show, and the time on the audio clock of the sound that it stands for. */
+  const shown = useRef<{ drawing: string; sound: number; painted: boolean } | null>(null);
+  const meters = useRef({ delay: new DelayMeter(), work: new DelayMeter() });
+  const latest = useRef<LiveFrame | null>(null);
+  const attempt = useRef(0);
+
+  useEffect(() => {
+    mouth.current = character && new LiveMouth(character.mouth.chart, fit);
+  }, [character, fit]);
+
+  const stop = useCallback(() => {
+    attempt.current++;
+    session.current?.stop();
+    session.current = null;
+    shown.current = null;
+    setState({ kind: 'off' });
+  }, []);
+  useEffect(() => () => session.current?.stop(), []);
+
+  const start = useCallback(
+    async (source: LiveSource) => {
+      stop();
+      const own = ++attempt.current;
+      meters.current = { delay: new DelayMeter(), work: new DelayMeter() };
+      setState({ kind: 'starting' });
+      try {
+        const started = await startLive(
+          source,
+          ({ frames, origin, work }) => {
+            meters.current.work.add(work);
+            for (const frame of frames) {
+              const drawing = mouth.current?.follow(frame);
+              latest.current = frame;
+              if (drawing === undefined) continue;
+              if (drawing !== shown.current?.drawing) {
+                const sound = origin + (frame.index + 0.5) / 100;
+                shown.current = { drawing, sound, painted: false };
+              }
+            }
+          },
+          stop,
+        );
+        if (own !== attempt.current) return started.stop();
+        session.current = started;
+        setState({ kind: 'on' });
+      } catch (error) {
+        if (own === attempt.current) setState({ kind: 'failed', sentence: sentenceOf(error) });
+      }
+    },
+    [stop],
+  );
+
+  useEffect(() => {
+    if (state.kind !== 'on') return;
+    const timer = setInterval(() => {
+      const { delay, work } = meters.current;
+      setReadout({ delay: delay.summary(), work: work.summary(), frame: latest.current });
+    }, READOUT_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [state.kind]);
+
+  /** The drawing to paint now; null while nobody is heard. Measures the delay of each new one. */
+  const mouthNow = useCallback((): string | null => {
+    const now = shown.current;
+    if (!now) return null;
+    if (!now.painted && session.current) {
+      now.painted = true;
+      meters.current.delay.add(1000 * (session.current.now() - now.sound));
+    }
+    return now.drawing;
+  }, []);
+
+  return { state, readout, start, stop, mouthNow };
+}
+
+export type LiveVoice = ReturnType<typeof useLiveVoice>;

@@ -1,0 +1,122 @@
+import { DEMO, expect, StudioPage, test as base } from './studio';
+
+const SCRIPT = /Good evening, and welcome to Saltmarsh Weather/;
+
+/** The demo's scene; what a test changes there it takes back. */
+const test = base.extend<{ demo: StudioPage }>({
+  demo: async ({ page }, use) => {
+    const demo = new StudioPage(page, DEMO.scene);
+    await demo.open();
+    await use(demo);
+    await page.goto(`/scenes/${DEMO.scene}`);
+  },
+});
+
+async function undoAll({ page, saved }: StudioPage, studio: StudioPage) {
+  const undo = page.getByRole('button', { name: 'Undo' });
+  while (await undo.isEnabled()) await undo.click();
+  await saved.call(studio);
+}
+
+test('mouths are fitted to the voice and its script, and what was heard is told', async ({
+  demo,
+}) => {
+  const { page } = demo;
+  await page.getByRole('button', { name: 'Fit mouths' }).click();
+  await expect(page.getByText('49 words found, all of the script.')).toBeVisible();
+  await expect(page.getByText('The voice is clear.')).toBeVisible();
+  await page.getByText('Figures').click();
+  await expect(page.getByText('Cut-off peaks')).toBeVisible();
+  await undoAll(demo, demo);
+});
+
+test('a script of something else is found out, and the voice alone is offered', async ({
+  demo,
+}) => {
+  const { page } = demo;
+  await page
+    .getByLabel('Script', { exact: true })
+    .fill('Quite another story of bicycles, thunder and jelly, told by nobody to no one at noon.');
+  await page.getByRole('button', { name: 'Fit mouths' }).click();
+  await expect(page.getByRole('alert')).toContainText('The script doesn’t match this voice');
+  await page.getByRole('button', { name: 'Fit to the voice alone' }).click();
+  await expect(page.getByText('words found')).toBeHidden();
+  await expect(page.getByText('The voice is clear.')).toBeVisible();
+  await undoAll(demo, demo);
+});
+
+test('a script is dropped as a text file; anything else is refused', async ({ demo }) => {
+  const { page } = demo;
+  const file = page.getByLabel('Text file');
+  await file.setInputFiles({
+    name: 'a.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('Mind your boots.'),
+  });
+  await expect(page.getByLabel('Script', { exact: true })).toHaveValue('Mind your boots.');
+  await file.setInputFiles({
+    name: 'b.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from([0xff, 0xfe, 0]),
+  });
+  await expect(page.getByRole('alert')).toContainText('“b.txt” is no plain text.');
+  await page.getByLabel('Script', { exact: true }).fill('');
+  await page.keyboard.press('Escape');
+  await undoAll(demo, demo);
+  await expect(page.getByLabel('Script', { exact: true })).toHaveValue(SCRIPT);
+});
+
+test('only the looped stretch is heard anew', async ({ demo }) => {
+  const { page } = demo;
+  await page.getByLabel('Script', { exact: true }).fill('');
+  await page.keyboard.down('Shift');
+  await demo.drag('wave', 3, 6, 17);
+  await page.keyboard.up('Shift');
+  await page.getByRole('button', { name: 'Fit only the looped stretch' }).click();
+  await expect(page.getByRole('button', { name: 'Fit only the looped stretch' })).toBeVisible();
+  // Words before the stretch are still known; inside it the voice alone was heard.
+  await demo.saved();
+  const { body } = await demo.onServer();
+  const track = (await (await page.request.get(`/api/tracks/${body.lines[0]!.track}`)).json()) as {
+    words: { start: number; end: number }[];
+  };
+  expect(track.words.some(({ end }) => end < 3)).toBe(true);
+  expect(track.words.some(({ start, end }) => start > 3.3 && end < 5.7)).toBe(false);
+  await undoAll(demo, demo);
+});
+
+test('a band is chosen on the spectrum', async ({ demo }) => {
+  const { page } = demo;
+  await page.getByText('One band').click();
+  await expect(page.getByRole('img', { name: /from 300 to 1000 Hz is chosen/ })).toBeVisible();
+  await page.getByLabel('to', { exact: true }).fill('2500');
+  await expect(page.getByRole('img', { name: /from 300 to 2500 Hz is chosen/ })).toBeVisible();
+  await undoAll(demo, demo);
+});
+
+test('names are said as the production wants', async ({ demo }) => {
+  const { page } = demo;
+  await page.getByRole('button', { name: 'Names' }).click();
+  await expect(page.getByLabel('Name 1', { exact: true })).toHaveValue('Isbel');
+  await page.getByRole('button', { name: 'Another name' }).click();
+  await page.getByLabel('Name 2', { exact: true }).fill('Corrigan');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('write how it is said');
+  await page.getByRole('button', { name: 'Remove name 2' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+});
+
+test('the character speaks live with the simulated microphone', async ({ demo }) => {
+  const { page } = demo;
+  await page.getByRole('link', { name: 'Live' }).click();
+  const picture = () =>
+    page.locator('.stage canvas').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const still = await picture();
+  await page.getByLabel('Let me hear it').uncheck();
+  await page.getByRole('button', { name: 'Speak' }).click();
+  await expect(page.getByTestId('delay')).toContainText(/follows after \d+ ms/);
+  await expect.poll(picture).not.toBe(still);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+});
