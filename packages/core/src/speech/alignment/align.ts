@@ -36,6 +36,8 @@ export interface Alignment extends Departures {
   readonly words: readonly AlignedWord[];
   /** Share of the speech that was found in the script, 0 to 1. */
   readonly found: number;
+  /** How much less likely the words' phones are than what was heard, nats a frame. */
+  readonly loss: number;
 }
 
 /** Power of each phone's share of all frames by which its probability is divided. */
@@ -108,6 +110,7 @@ export class Aligner {
       words,
       added,
       found: shareFound(words, added),
+      loss: meanLoss(words),
       ...spokenOf(located, this.words, this.excerpt),
     };
   }
@@ -144,6 +147,12 @@ function lossOf(all: Float32Array, phone: number, from: number, to: number): num
     loss += row.reduce((most, value) => Math.max(most, value), -Infinity) - row[phone]!;
   }
   return loss;
+}
+
+function meanLoss(words: readonly AlignedWord[]): number {
+  const frames = words.reduce((sum, { start, end }) => sum + end - start, 0);
+  const loss = words.reduce((sum, word) => sum + word.loss * (word.end - word.start), 0);
+  return frames === 0 ? 0 : loss / frames;
 }
 
 function shareFound(words: readonly AlignedWord[], added: Departures['added']): number {

@@ -18,7 +18,7 @@ const COSTS = {
   foreignBegins: 6,
   skipBegins: 9,
   skippedWord: 1,
-  repeat: 22,
+  repeat: 40,
 };
 /** An actor who begins again goes back by no more words than this. */
 const FURTHEST_REPEAT = 12;

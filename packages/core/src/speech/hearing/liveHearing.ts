@@ -11,7 +11,7 @@ import { silence } from './listener';
 import { calibrated } from './sounds';
 
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
-export const LIVE_DECODING: DecodingWeights = { prior: 0.4, bigram: 0.5, change: -0.6 };
+export const LIVE_DECODING: DecodingWeights = { prior: 0.3, bigram: 0.4, change: -0.4 };
 /** Frames by which a decision waits for what follows, against flicker. */
 const DECISION_LAG = 1;
 const BREATH = phoneIndex('hh');
