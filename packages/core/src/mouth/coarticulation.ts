@@ -41,11 +41,16 @@ const DOMINANCE: readonly Dominance[] = [
   /* oo      */ dominance(1.2, 2.2, 2.6, 2, 1, 0.6),
 ];
 
+/** The visemes whose contact is seen even when it is short: lips together, teeth on the lip. */
+export const CONTACTS: readonly Viseme[] = [1, 2];
+
 /** A silence shorter than the pause setting hardly counts: the mouth doesn't shut between words. */
 const SHORT_SILENCE = 0.15;
 /** Seconds over which a sound's hold on its neighbours falls to 1/e: at `smooth` 0, and more at 1. */
 const LEAST_REACH = 0.018;
 const MORE_REACH = 0.07;
+/** Contacts insist much, but briefly: their share of the reach of others. */
+const CONTACT_REACH = 0.35;
 /** Beyond this many reaches a sound has no say. */
 const FURTHEST = 5;
 /** How much louder moments open wider: power of the loudness as it is heard. */
@@ -72,7 +77,8 @@ export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number
     const add = (sound: Sound): boolean => {
       const distance = Math.max(0, coreStart(sound) - time, time - coreEnd(sound));
       if (distance > FURTHEST * reach) return false;
-      const held = Math.exp(-distance / reach) * insistence(sound, fit);
+      const own = CONTACTS.includes(sound.viseme) ? reach * CONTACT_REACH : reach;
+      const held = Math.exp(-distance / own) * insistence(sound, fit);
       const target = targetOf(sound.viseme);
       const firmness = DOMINANCE[sound.viseme]!;
       for (const dimension of DIMENSIONS) {
@@ -117,6 +123,3 @@ function loudnessGain(belowPeak: number): number {
 function clamp(value: number): number {
   return Math.min(1, Math.max(0, value));
 }
-
-/** The visemes whose contact is seen even when it is short: lips together, teeth on the lip. */
-export const CONTACTS: readonly Viseme[] = [1, 2];
