@@ -64,8 +64,7 @@ export async function benchHearingInChromium(seconds: number, way: Way): Promise
   const weights = readFileSync(
     new URL('../packages/core/weights/hearing.safetensors', import.meta.url),
   ).toString('base64');
-  const script =
-    way === 'script' ? (await prepareScriptHere(scriptFor(seconds), 'en')).words : null;
+  const script = way === 'script' ? await prepareScriptHere(scriptFor(seconds), 'en') : null;
   return onPage('hearingInBrowser.ts', (page) =>
     page.evaluate((input) => (window as unknown as { hear(input: unknown): number }).hear(input), {
       ...{ weights, samples, sampleRate: RATE, script },

@@ -1,5 +1,5 @@
 import { heardChannel } from '@cruvo/core/audio';
-import { readSoundModel, VoiceHearing, type AlignableWord } from '@cruvo/core/speech';
+import { readSoundModel, VoiceHearing, type ScriptToFind } from '@cruvo/core/speech';
 
 interface Input {
   /** Base64. */
@@ -7,7 +7,7 @@ interface Input {
   /** 16-bit samples in base64, one channel. */
   readonly samples: string;
   readonly sampleRate: number;
-  readonly script: readonly AlignableWord[] | null;
+  readonly script: ScriptToFind | null;
 }
 
 const STRETCH_SECONDS = 15;

@@ -4,8 +4,7 @@ import { hearWorkingVoice } from '@cruvo/media/voice';
 import { scriptFor } from './longScript';
 
 const [path, way, seconds] = process.argv.slice(2) as [string, string, string];
-const script =
-  way === 'script' ? (await prepareScriptHere(scriptFor(Number(seconds)), 'en')).words : null;
+const script = way === 'script' ? await prepareScriptHere(scriptFor(Number(seconds)), 'en') : null;
 const start = performance.now();
 await hearWorkingVoice(path, { script, channel: 'both' });
 const took = (performance.now() - start) / 1000;

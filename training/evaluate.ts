@@ -71,7 +71,7 @@ let refused = 0;
 
 async function hear(clip: Clip, way: Way): Promise<readonly Sound[]> {
   if (way === 'live') return hearLive(clip.samples);
-  const script = way === 'script' ? (await prepareScriptHere(clip.text, 'en')).words : null;
+  const script = way === 'script' ? await prepareScriptHere(clip.text, 'en') : null;
   const hearing = new VoiceHearing(model, RATE, script);
   hearing.push(clip.samples);
   try {

@@ -85,7 +85,7 @@ async function makeFilm(
   const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, signal);
   const script = await readScriptFile(options.script, options.language);
   const track = await hearWorkingVoice(voicePath, {
-    script: script?.words ?? null,
+    script,
     channel: 'both',
   });
   const findings = track.quality ? voiceFindings(track.quality) : [];

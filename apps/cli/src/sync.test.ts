@@ -83,11 +83,22 @@ describe('cruvo sync', () => {
     expect(stderr).toMatch(/1 of 2 files could not be heard/);
   });
 
-  it('takes a script in another language', async () => {
-    const speech = join(folder, 'niebla.wav');
-    const text = 'La niebla sube por la marisma, y la luna mira el agua.';
-    await run('espeak-ng', ['-v', 'es', '-w', speech, text]);
-    const synced = await heard(speech, '--text', text, '--language', 'es');
+  it.each([
+    ['es', 'La niebla sube por la marisma, y la luna mira el agua.'],
+    ['fr', 'La brume monte sur le marais, et la lune regarde la mer.'],
+    ['it', 'La nebbia sale sulla palude, e la luna guarda il mare.'],
+    ['de', 'Der Nebel steigt über das Watt, und der Mond schaut auf das Meer.'],
+    ['pl', 'Mgła unosi się nad bagnem, a księżyc patrzy na morze.'],
+  ])('takes a script in the language %s', async (language, text) => {
+    const speech = join(folder, `${language}.flac`);
+    await run(
+      'sh',
+      ['-c', `espeak-ng -v ${language} --stdout | ffmpeg -v error -y -i - "${speech}"`],
+      {
+        input: text,
+      },
+    );
+    const synced = await heard(speech, '--text', text, '--language', language);
     expect(wordsOf(synced)).toEqual(text.match(/\p{L}+/gu));
   });
 

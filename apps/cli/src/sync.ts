@@ -9,7 +9,7 @@ import { glob, isDynamicPattern } from 'tinyglobby';
 import { object, string, ValidationError } from 'yup';
 import { VOICE_CHANNELS, type VoiceChannel } from '@cruvo/core/audio';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { languageSchema, VISEME_NAMES, type AlignableWord, type Sound } from '@cruvo/core/speech';
+import { languageSchema, VISEME_NAMES, type Sound } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { run } from '@cruvo/media/tools';
 import { hearAsLive, hearRecording } from '@cruvo/media/voice';
@@ -103,10 +103,9 @@ async function syncOne(file: string, options: SyncOptions): Promise<void> {
       ? await readScriptFile(options.script, language)
       : await prepareScriptHere(options.text, language);
   if (prepared?.notice) process.stderr.write(`cruvo: ${prepared.notice}\n`);
-  const script: readonly AlignableWord[] | null = prepared?.words ?? null;
   const { duration, sounds } = live
     ? await hearAsLive(file, name, { channel })
-    : await hearRecording(file, name, { channel, script });
+    : await hearRecording(file, name, { channel, script: prepared });
   process.stdout.write(
     json ? `${JSON.stringify({ version: 1, duration, sounds })}\n` : tableOf(sounds),
   );

@@ -105,9 +105,9 @@ async function hear(
   try {
     const path = join(folder, 'voice.wav');
     await writeFile(path, await media.readAll(working));
-    const { words } = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
+    const prepared = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
     return await tracks.write(
-      JSON.stringify(await hearWorkingVoice(path, { script: words, channel: 'both' })),
+      JSON.stringify(await hearWorkingVoice(path, { script: prepared, channel: 'both' })),
     );
   } finally {
     await rm(folder, { recursive: true, force: true });

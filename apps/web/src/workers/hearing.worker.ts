@@ -79,12 +79,7 @@ async function hear(
     scriptOf(request),
   ]);
   const { start, end } = request.stretch ?? { start: 0, end: voice.duration };
-  const heard = new VoiceHearing(
-    model,
-    voice.sampleRate,
-    script?.words ?? null,
-    request.stretch !== null,
-  );
+  const heard = new VoiceHearing(model, voice.sampleRate, script, request.stretch !== null);
   for (let at = start; at < end; at += STRETCH_SECONDS) {
     const block = await voice.read(at, Math.min(end, at + STRETCH_SECONDS));
     heard.push(heardChannel(block, request.channel));

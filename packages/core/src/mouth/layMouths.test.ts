@@ -85,6 +85,22 @@ describe('layMouths', () => {
     expect(at(mouths, 1.5)).toBe('v0');
   });
 
+  it('does not rest on soft sounds between others', () => {
+    const chart = chartOf(0, 1, 2, 10, 11, 12, 13, 14);
+    const mouths = lay(
+      [
+        [14, 0.2],
+        [8, 0.08],
+        [5, 0.08],
+        [12, 0.3],
+        [0, 0.5],
+      ],
+      inTime,
+      chart,
+    );
+    expect(mouths.slice(0, -1).map(({ drawing }) => drawing)).not.toContain('v0');
+  });
+
   it('rests all through a silent line', () => {
     expect(lay([[0, 2]])).toEqual([{ start: 0, end: 2, drawing: 'v0' }]);
   });

@@ -1,3 +1,4 @@
+import { SILENCE } from '../speech/visemes';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { articulate, pausesOf } from './articulate';
 import { targetOf, unlikeness } from './articulation';
@@ -11,6 +12,8 @@ const CHANGE = 0.12;
 /** What it is worth to show a contact, or rest in a pause: more than any unlikeness can cost. */
 const MUST = 60;
 const REST_WISH = 6;
+/** What the rest drawing costs while somebody speaks: a soft sound is no rest. */
+const REST_IN_SPEECH = 0.4;
 
 /**
  * Chooses a drawing for every frame by what animators go by: nearest to the articulation, held at least
@@ -54,6 +57,7 @@ function frameCosts(
   const rest = chart.drawings.findIndex(({ drawing }) => drawing === chart.rest);
   const frameOf = (time: number) => (time - fit.early) * frameRate;
   for (const pause of pausesOf(track, fit)) wishRest(pause);
+  if (fit.method === 'sounds') discourageRest();
   if (fit.method === 'sounds') {
     for (const { frame, at } of contacts()) costs[frame * count + at]! -= MUST;
   }
@@ -65,6 +69,16 @@ function frameCosts(
     const last = end >= track.duration - 1e-6 ? frames : Math.min(frames, Math.floor(frameOf(end)));
     for (let frame = Math.max(0, Math.ceil(frameOf(start))); frame < last; frame++) {
       costs[frame * count + rest]! -= REST_WISH;
+    }
+  }
+
+  function discourageRest(): void {
+    for (const { start, end, viseme } of track.sounds) {
+      if (rest < 0 || viseme === SILENCE) continue;
+      const last = Math.min(frames, frameOf(end));
+      for (let frame = Math.max(0, Math.ceil(frameOf(start))); frame < last; frame++) {
+        costs[frame * count + rest]! += REST_IN_SPEECH;
+      }
     }
   }
 

@@ -7,7 +7,7 @@ import {
   liveSounds,
   type LiveFrame,
   VoiceHearing,
-  type AlignableWord,
+  type ScriptToFind,
   type Sound,
   type VoiceTrack,
 } from '@cruvo/core/speech';
@@ -17,8 +17,8 @@ import { shippedSoundModel } from './soundModel';
 const HEADER_PROBE = 4096;
 
 export interface HearingOptions {
-  /** The words to look for; null to hear the voice alone. */
-  readonly script: readonly AlignableWord[] | null;
+  /** What to look for; null to hear the voice alone. */
+  readonly script: ScriptToFind | null;
   readonly channel: VoiceChannel;
   readonly signal?: AbortSignal;
 }

@@ -22,7 +22,7 @@ const pause = (frames: number): TestPhone[] => [['sil', frames]];
 
 function aligned(script: readonly AlignableWord[], spoken: readonly TestPhone[], excerpt = false) {
   const heard = clearlyHeard(...spoken);
-  const aligner = new Aligner(impartialModel, script, excerpt);
+  const aligner = new Aligner(impartialModel, { words: script, foreign: false }, excerpt);
   const decoder = new PhoneDecoder(impartialModel, { prior: 0.5, bigram: 0.5, change: -1 });
   aligner.push(heard);
   decoder.push(heard);
@@ -123,6 +123,19 @@ describe('Aligner', () => {
     );
     expect(texts(words)).toEqual(['boots', 'fog', 'lamp']);
     expect(skipped).toEqual([]);
+  });
+
+  it('hears a language whose phones are only nearly known', () => {
+    const near = [...say('mud'), ...pause(10)].map(([phone, frames]): TestPhone => [
+      phone === 'ah' ? 'aa' : phone === 'd' ? 'dh' : phone,
+      frames,
+    ]);
+    const find = (foreign: boolean) => {
+      const aligner = new Aligner(impartialModel, { words: [word('mud')], foreign }, false);
+      aligner.push(clearlyHeard(...near));
+      return aligner.finish([]).loss;
+    };
+    expect(find(true)).toBeLessThan(find(false) / 3);
   });
 
   it('says that nothing was found of a script of something else', () => {

@@ -3,6 +3,7 @@ import type { SoundModel } from '../model/soundModel';
 import type { Pronunciation } from '../script/pronouncer';
 import type { PhoneSpan } from '../decoding/phoneDecoder';
 import type { SpokenPhone } from '../hearing/sounds';
+import { widenedToKin } from './kin';
 import { WordLocator, type LocatedWord } from './locateWords';
 import { timePhones } from './timePhones';
 
@@ -10,6 +11,14 @@ import { timePhones } from './timePhones';
 export interface AlignableWord {
   readonly text: string;
   readonly ways: readonly Pronunciation[];
+}
+
+/** A script to look for in a voice. */
+export interface ScriptToFind {
+  /** None without a way of being said. */
+  readonly words: readonly AlignableWord[];
+  /** Whether its language has phones that the network knows only nearly. */
+  readonly foreign: boolean;
 }
 
 /** How what was said departs from the script. Times in frames. */
@@ -58,18 +67,18 @@ export class Aligner {
   private readonly heard: Float32Array[] = [];
   private readonly excerpt: boolean;
 
-  /**
-   * @param words none without a way of being said
-   * @param excerpt whether the voice is only a stretch from anywhere in the script
-   */
+  private readonly words: readonly AlignableWord[];
+
+  /** @param excerpt whether the voice is only a stretch from anywhere in the script */
   constructor(
     model: SoundModel,
-    private readonly words: readonly AlignableWord[],
+    private readonly script: ScriptToFind,
     excerpt: boolean,
   ) {
+    this.words = script.words;
     this.priors = Float64Array.from(model.phonePrior, (prior) => PRIOR_POWER * prior);
     this.locator = new WordLocator(
-      words.map(({ ways }) => ways),
+      script.words.map(({ ways }) => ways),
       this.priors,
       excerpt,
     );
@@ -77,8 +86,9 @@ export class Aligner {
   }
 
   push(logProbabilities: Float32Array): void {
-    this.heard.push(logProbabilities.slice());
-    this.locator.push(logProbabilities);
+    const heard = this.script.foreign ? widenedToKin(logProbabilities) : logProbabilities.slice();
+    this.heard.push(heard);
+    this.locator.push(heard);
   }
 
   /** @param free what was heard without regard to the script, for the stretches that are not in it */

@@ -4,7 +4,7 @@ import { Resampler } from '../../audio/resample';
 import { SpectrumMeter } from '../../audio/spectrum';
 import { ClippingMeter, measureQuality } from '../../audio/voiceQuality';
 import { Problem } from '../../problem';
-import { Aligner, type AlignableWord, type Alignment } from '../alignment/align';
+import { Aligner, type Alignment, type ScriptToFind } from '../alignment/align';
 import { PhoneDecoder, type DecodingWeights, type PhoneSpan } from '../decoding/phoneDecoder';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
@@ -43,19 +43,19 @@ export class VoiceHearing {
 
   /**
    * @param sampleRate samples a second of what will be pushed
-   * @param script the words to look for; null to hear without
+   * @param script what to look for; null to hear without
    * @param excerpt whether the recording is only a stretch from anywhere in the script
    */
   constructor(
     private readonly model: SoundModel,
     private readonly sampleRate: number,
-    script: readonly AlignableWord[] | null,
+    script: ScriptToFind | null,
     excerpt = false,
   ) {
     this.resampler = new Resampler(sampleRate, HEARING_RATE);
     this.listener = new Listener(model);
     this.decoder = new PhoneDecoder(model, DECODING);
-    this.aligner = script && script.length > 0 ? new Aligner(model, script, excerpt) : null;
+    this.aligner = script && script.words.length > 0 ? new Aligner(model, script, excerpt) : null;
     this.loudness = new LoudnessMeter(sampleRate);
     this.clipping = new ClippingMeter(sampleRate);
   }

@@ -1,6 +1,6 @@
 import { Problem, type ProblemCode } from '../../problem';
 import { ENGLISH } from '../language';
-import type { AlignableWord } from '../alignment/align';
+import type { ScriptToFind } from '../alignment/align';
 import { alignable } from './alignable';
 import { halves, phonesOfIpa } from './ipa';
 import {
@@ -25,8 +25,7 @@ export interface ScriptSources {
 }
 
 /** A script made ready to be found in a voice. */
-export interface PreparedScript {
-  readonly words: readonly AlignableWord[];
+export interface PreparedScript extends ScriptToFind {
   /** Words whose sounds are only guessed from their spelling. */
   readonly guessed: readonly string[];
   /** What to tell people: why words had to be guessed; null where all is well. */
@@ -64,20 +63,22 @@ export async function prepareScript(
   const first = alignable(words, lists);
   const unknown =
     language === ENGLISH ? first.guessed : everyWord(words.map(({ spoken }) => spoken));
-  if (unknown.length === 0) return { ...first, notice: null };
+  const foreign = language !== ENGLISH;
+  if (unknown.length === 0) return { ...first, foreign, notice: null };
   try {
     const ipa = await speller(unknown, language);
     const spoken = new Map(
       [...ipa].map(([word, sounds]) => [word, [phonesOfIpa(sounds)]] as const),
     );
     const known = new Map([...spoken].filter(([, [phones]]) => phones!.length > 0));
-    return { ...alignable(words, { ...lists, spoken: known }), notice: null };
+    return { ...alignable(words, { ...lists, spoken: known }), foreign, notice: null };
   } catch (error) {
     const code: ProblemCode | null = error instanceof Problem ? error.code : null;
     if (language !== ENGLISH || code !== 'unavailable') throw error;
     const list = first.guessed.slice(0, 5).join(', ');
     return {
       ...first,
+      foreign,
       notice: `The sounds of ${first.guessed.length === 1 ? 'one word' : `${first.guessed.length} words`} are guessed from the spelling (${list}). ${(error as Problem).message}`,
     };
   }
