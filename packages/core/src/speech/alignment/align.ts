@@ -4,8 +4,9 @@ import type { Pronunciation } from '../script/pronouncer';
 import type { PhoneSpan } from '../decoding/phoneDecoder';
 import type { SpokenPhone } from '../hearing/sounds';
 import { widenedToKin } from './kin';
-import { WordLocator, type LocatedWord } from './locateWords';
+import { WordLocator } from './locateWords';
 import { timePhones } from './timePhones';
+import type { LocatedWord } from './wordHistory';
 
 /** A word to look for: how it is written and the ways of saying it. */
 export interface AlignableWord {

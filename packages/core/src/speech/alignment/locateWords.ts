@@ -1,15 +1,6 @@
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { Pronunciation } from '../script/pronouncer';
-
-/** A word of the script where it was found in the voice; frames, `end` exclusive. */
-export interface LocatedWord {
-  /** Position in the script. */
-  readonly word: number;
-  /** Which of its ways of being said was heard. */
-  readonly way: number;
-  readonly start: number;
-  readonly end: number;
-}
+import { NONE, WordHistory, type LocatedWord } from './wordHistory';
 
 /** What departures from the script cost, as natural logarithms. */
 const COSTS = {
@@ -28,7 +19,6 @@ const BEAM = 110;
 const DEPARTURE_BEAM = 40;
 
 const NEVER = -1e30;
-const NONE = -1;
 
 /**
  * Finds the words of a script in a voice, in order, with pauses, words skipped, words said again and
@@ -57,7 +47,7 @@ export class WordLocator {
   private readonly foreign: Float64Array;
   private readonly foreignHistory: Int32Array;
   private readonly activeWords: Uint8Array;
-  private readonly history = new History();
+  private readonly history = new WordHistory();
   /** Words and boundaries outside this range are not alive. */
   private low = 0;
   private high = 0;
@@ -335,60 +325,5 @@ export class WordLocator {
     }
     scores[at]! -= best;
     return true;
-  }
-}
-
-/** The words behind each path, as chains that share their beginnings. */
-class History {
-  private before = new Int32Array(4096);
-  private words = new Int32Array(4096);
-  private ways = new Uint8Array(4096);
-  private starts = new Int32Array(4096);
-  private ends = new Int32Array(4096);
-  private count = 0;
-
-  add(before: number, word: number, way: number, start: number, end: number): number {
-    if (this.count === this.words.length) this.grow();
-    const at = this.count++;
-    this.before[at] = before;
-    this.words[at] = word;
-    this.ways[at] = way;
-    this.starts[at] = start;
-    this.ends[at] = end;
-    return at;
-  }
-
-  /** Whether the last word of a chain ends at a frame. */
-  endsAt(at: number, frame: number): boolean {
-    return at !== NONE && this.ends[at] === frame;
-  }
-
-  wordsUpTo(at: number): LocatedWord[] {
-    const found: LocatedWord[] = [];
-    for (let node = at; node !== NONE; node = this.before[node]!) {
-      found.push({
-        word: this.words[node]!,
-        way: this.ways[node]!,
-        start: this.starts[node]!,
-        end: this.ends[node]!,
-      });
-    }
-    return found.reverse();
-  }
-
-  private grow(): void {
-    const length = this.words.length * 2;
-    const larger = (values: Int32Array) => {
-      const copy = new Int32Array(length);
-      copy.set(values);
-      return copy;
-    };
-    const ways = new Uint8Array(length);
-    ways.set(this.ways);
-    this.ways = ways;
-    this.before = larger(this.before);
-    this.words = larger(this.words);
-    this.starts = larger(this.starts);
-    this.ends = larger(this.ends);
   }
 }

@@ -16,7 +16,7 @@ interface Place {
 }
 
 const NEVER = -1e30;
-const SAME = 0;
+const LASTING = 0;
 const NEXT = 1;
 const OVER_PAUSE = 2;
 
@@ -44,6 +44,7 @@ export function timePhones(
   const young = new Uint8Array(frames * count);
   for (let frame = 0; frame < frames; frame++) {
     const row = frame * count;
+    // Backwards, so that the places before still stand as they were one frame ago.
     for (let at = count - 1; at >= 0; at--) {
       const { phone, word } = places[at]!;
       const seen = logProbabilities[frame * PHONE_COUNT + phone]! - priors[phone]!;
@@ -53,11 +54,11 @@ export function timePhones(
       } else {
         lasted[at]! += seen;
       }
-      let from = at > 0 ? previous(at - 1) : frame === 0 ? 0 : NEVER;
+      let from = at > 0 ? lasted[at - 1]! : frame === 0 ? 0 : NEVER;
       let how = NEXT;
       const afterPause = at > 0 && word !== null && places[at - 1]!.word === null;
       if (afterPause) {
-        const over = at > 1 ? previous(at - 2) : frame === 0 ? 0 : NEVER;
+        const over = at > 1 ? lasted[at - 2]! : frame === 0 ? 0 : NEVER;
         if (over > from) {
           from = over;
           how = OVER_PAUSE;
@@ -69,25 +70,20 @@ export function timePhones(
   }
   return traceBack();
 
-  /** The likelihood of having been at a place one frame ago long enough to leave it. Places run backwards. */
-  function previous(at: number): number {
-    return lasted[at]!;
-  }
-
   function traceBack(): TimedPhone[] | null {
     let at = count - 1;
     if (count > 1 && lasted[count - 2]! > lasted[at]!) at = count - 2;
     if (!(lasted[at]! > NEVER / 2)) return null;
     const spans: TimedPhone[] = [];
     let end = frames;
-    let how: number = SAME;
+    let how: number = LASTING;
     for (let frame = frames - 1; frame >= 0; frame--) {
       if (how === NEXT) {
         how = entered[frame * count + at]!;
         spans.push({ ...places[at]!, start: frame, end });
         end = frame;
         at -= how === OVER_PAUSE ? 2 : 1;
-        how = SAME;
+        how = LASTING;
       } else if (young[frame * count + at] === 1) {
         how = NEXT;
       }

@@ -19,8 +19,8 @@ export const DECODING: DecodingWeights = { prior: 0.2, bigram: 1, change: -0.5 }
 /** Frames after which what was heard doesn't change any more. */
 const LAG = 150;
 /**
- * A script whose likeness is less is of something else. On the development recordings all right scripts
- * reach it, and of scripts of other recordings one in four.
+ * A script whose likeness is less is of something else. On the development recordings nearly all right
+ * scripts reach it, and of scripts of other recordings one in four.
  */
 const LEAST_LIKENESS = 0.12;
 

@@ -1,0 +1,67 @@
+/** A word of the script where it was found in the voice; frames, `end` exclusive. */
+export interface LocatedWord {
+  /** Position in the script. */
+  readonly word: number;
+  /** Which of its ways of being said was heard. */
+  readonly way: number;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The history of a path that has no word behind it yet. */
+export const NONE = -1;
+
+/** The words behind each path, as chains that share their beginnings. */
+export class WordHistory {
+  private before = new Int32Array(4096);
+  private words = new Int32Array(4096);
+  private ways = new Uint8Array(4096);
+  private starts = new Int32Array(4096);
+  private ends = new Int32Array(4096);
+  private count = 0;
+
+  add(before: number, word: number, way: number, start: number, end: number): number {
+    if (this.count === this.words.length) this.grow();
+    const at = this.count++;
+    this.before[at] = before;
+    this.words[at] = word;
+    this.ways[at] = way;
+    this.starts[at] = start;
+    this.ends[at] = end;
+    return at;
+  }
+
+  /** Whether the last word of a chain ends at a frame. */
+  endsAt(at: number, frame: number): boolean {
+    return at !== NONE && this.ends[at] === frame;
+  }
+
+  wordsUpTo(at: number): LocatedWord[] {
+    const found: LocatedWord[] = [];
+    for (let node = at; node !== NONE; node = this.before[node]!) {
+      found.push({
+        word: this.words[node]!,
+        way: this.ways[node]!,
+        start: this.starts[node]!,
+        end: this.ends[node]!,
+      });
+    }
+    return found.reverse();
+  }
+
+  private grow(): void {
+    const length = this.words.length * 2;
+    const larger = (values: Int32Array) => {
+      const copy = new Int32Array(length);
+      copy.set(values);
+      return copy;
+    };
+    const ways = new Uint8Array(length);
+    ways.set(this.ways);
+    this.ways = ways;
+    this.before = larger(this.before);
+    this.words = larger(this.words);
+    this.starts = larger(this.starts);
+    this.ends = larger(this.ends);
+  }
+}
