@@ -20,7 +20,8 @@ describe('Score', () => {
         const same = labels(...parts.map(([v, length]): [number, number] => [v, length / 100]));
         const { frame, tol20, bilR } = measure(same, same);
         expect(frame).toBe(100);
-        for (const value of [tol20, bilR]) expect([100, NaN]).toContain(value);
+        // There may be no speech, and no closure.
+        for (const value of [tol20, bilR]) expect(Number.isNaN(value) || value === 100).toBe(true);
       }),
     );
   });

@@ -53,9 +53,10 @@ function readTensor(
   const count = shape.reduce((product, size) => product * size, 1);
   // Copied, because numbers of four bytes must begin at a multiple of four.
   const data = new Uint8Array(bytes.subarray(start + from, start + to)).buffer;
+  if (data.byteLength !== count * (dtype === 'I8' ? 1 : 4)) throw damaged();
   const values =
     dtype === 'I8' ? new Int8Array(data) : dtype === 'F32' ? new Float32Array(data) : null;
-  if (values?.length !== count) throw damaged();
+  if (!values) throw damaged();
   return { shape, values };
 }
 
