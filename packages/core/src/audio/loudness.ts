@@ -1,4 +1,5 @@
 import type { Signal } from '../motion/signal';
+import { withRoom } from '../numbers';
 
 /** Loudness values a second. */
 export const LOUDNESS_RATE = 100;
@@ -38,7 +39,8 @@ export class LoudnessMeter {
 
   /** Takes the next mono samples, -1 to 1. */
   push(mono: Float32Array): void {
-    this.reserve(this.energyLength + mono.length);
+    const room = this.energyLength + mono.length;
+    this.energy = withRoom(this.energy, this.energyLength, room);
     // Everything the loop touches is local: an hour has 173 million samples.
     const { energy, pole } = this;
     let { previousIn, previousOut, energyLength } = this;
@@ -100,12 +102,5 @@ export class LoudnessMeter {
     this.energy.copyWithin(0, drop, this.energyLength);
     this.energyStart += drop;
     this.energyLength -= drop;
-  }
-
-  private reserve(length: number): void {
-    if (length <= this.energy.length) return;
-    const larger = new Float64Array(length * 2);
-    larger.set(this.energy.subarray(0, this.energyLength));
-    this.energy = larger;
   }
 }

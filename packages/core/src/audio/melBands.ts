@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import { withRoom } from '../numbers';
 
 /** Samples a second at which voices are heard. */
 export const HEARING_RATE = 16_000;
@@ -33,7 +34,7 @@ export class MelAnalyser {
   private readonly spectrum = this.fft.createComplexArray() as number[];
   private readonly power = new Float64Array(FFT_SIZE / 2 + 1);
   /** Samples not yet used up; the first window begins before the recording. */
-  private held = new Float32Array(WINDOW * 8);
+  private held: Float32Array = new Float32Array(WINDOW * 8);
   private heldLength = LEAD;
   private arrived = 0;
   private framesGiven = 0;
@@ -83,11 +84,7 @@ export class MelAnalyser {
 
   private hold(samples: Float32Array): void {
     const length = this.heldLength + samples.length;
-    if (length > this.held.length) {
-      const larger = new Float32Array(length * 2);
-      larger.set(this.held.subarray(0, this.heldLength));
-      this.held = larger;
-    }
+    this.held = withRoom(this.held, this.heldLength, length);
     this.held.set(samples, this.heldLength);
     this.heldLength = length;
   }

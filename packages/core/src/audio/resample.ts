@@ -1,3 +1,4 @@
+import { withRoom } from '../numbers';
 /** Zero crossings of the filter on each side, at the lower of the two rates. */
 const CROSSINGS = 12;
 /** Share of the narrower band that passes unweakened. */
@@ -83,11 +84,7 @@ export class Resampler {
 
   private hold(input: Float32Array): void {
     const length = this.heldLength + input.length;
-    if (length > this.held.length) {
-      const larger = new Float32Array(length * 2);
-      larger.set(this.held.subarray(0, this.heldLength));
-      this.held = larger;
-    }
+    this.held = withRoom(this.held, this.heldLength, length);
     this.held.set(input, this.heldLength);
     this.heldLength = length;
   }

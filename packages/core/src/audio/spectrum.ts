@@ -1,4 +1,5 @@
 import type { Signal } from '../motion/signal';
+import { withRoom } from '../numbers';
 import { bandEdges, FRAME_RATE, MEL_BANDS, QUIETEST_BAND_DB, type MelFrames } from './melBands';
 
 /** Mel bands that make one band of a kept spectrum, and frames that make one moment of it. */
@@ -16,7 +17,7 @@ export interface Spectrum {
 
 /** Gathers a spectrum from mel frames as they come. */
 export class SpectrumMeter {
-  private bytes = new Uint8Array(4096);
+  private bytes: Uint8Array = new Uint8Array(4096);
   private moments = 0;
   private readonly sums = new Float64Array(SPECTRUM_BANDS);
   private frames = 0;
@@ -40,11 +41,7 @@ export class SpectrumMeter {
 
   private close(): void {
     const at = this.moments * SPECTRUM_BANDS;
-    if (at + SPECTRUM_BANDS > this.bytes.length) {
-      const larger = new Uint8Array(this.bytes.length * 2);
-      larger.set(this.bytes);
-      this.bytes = larger;
-    }
+    this.bytes = withRoom(this.bytes, at, at + SPECTRUM_BANDS);
     for (let band = 0; band < SPECTRUM_BANDS; band++) {
       const level = 10 * Math.log10(this.sums[band]! / this.frames + 1e-12) - QUIETEST_BAND_DB;
       this.bytes[at + band] = Math.min(255, Math.max(0, Math.round(level)));

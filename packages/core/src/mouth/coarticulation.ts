@@ -1,10 +1,11 @@
 import { measureLevels } from '../audio/levels';
 import { valueAt } from '../motion/signal';
+import { clampShare } from '../numbers';
 import { SILENCE, type Viseme } from '../speech/visemes';
 import { soundIndexAt, type Sound, type VoiceTrack } from '../speech/voiceTrack';
 import { targetOf, type Articulation } from './articulation';
 import type { FitSettings } from './fitSettings';
-import { asHeard } from './opening';
+import { loudnessGain } from './loudnessGain';
 
 type Dominance = Readonly<Record<keyof Articulation, number>>;
 
@@ -53,10 +54,6 @@ const MORE_REACH = 0.07;
 const CONTACT_REACH = 0.35;
 /** Beyond this many reaches a sound has no say. */
 const FURTHEST = 5;
-/** How much louder moments open wider: power of the loudness as it is heard. */
-const LOUDNESS_POWER = 0.6;
-const LEAST_GAIN = 0.45;
-const MOST_GAIN = 1.35;
 
 const REST = targetOf(SILENCE);
 const DIMENSIONS = Object.keys(REST) as (keyof Articulation)[];
@@ -94,12 +91,14 @@ export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number
     const shape = (dimension: keyof Articulation) =>
       weights[dimension] > 0 ? sums[dimension] / weights[dimension] : REST[dimension];
     const away = (dimension: keyof Articulation) =>
-      clamp(REST[dimension] + (shape(dimension) - REST[dimension]) * Math.min(1.25, fit.strength));
+      clampShare(
+        REST[dimension] + (shape(dimension) - REST[dimension]) * Math.min(1.25, fit.strength),
+      );
     return {
-      jaw: clamp(shape('jaw') * gain),
+      jaw: clampShare(shape('jaw') * gain),
       width: away('width'),
       round: away('round'),
-      press: clamp(shape('press')),
+      press: clampShare(shape('press')),
       teeth: away('teeth'),
       tongue: away('tongue'),
     };
@@ -112,14 +111,3 @@ const coreEnd = ({ start, end }: Sound) => end - Math.min(0.25 * (end - start), 
 
 const insistence = ({ viseme, start, end }: Sound, { pause }: FitSettings) =>
   viseme === SILENCE && end - start < pause ? SHORT_SILENCE : 1;
-
-function loudnessGain(belowPeak: number): number {
-  return Math.min(
-    MOST_GAIN,
-    Math.max(LEAST_GAIN, MOST_GAIN * asHeard(belowPeak) ** LOUDNESS_POWER),
-  );
-}
-
-function clamp(value: number): number {
-  return Math.min(1, Math.max(0, value));
-}

@@ -2,8 +2,8 @@ import { SILENCE, type Viseme } from '../speech/visemes';
 import { targetOf, type Articulation } from './articulation';
 import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
+import { loudnessGain } from './loudnessGain';
 import { nearestDrawing, type MouthChart } from './mouthChart';
-import { asHeard } from './opening';
 
 /** What a voice does in one moment, as it is told while it is spoken. */
 export interface LiveMoment {
@@ -22,9 +22,6 @@ const SLOWER = 0.06;
 /** dB a second by which the remembered loudest speech sinks. */
 const PEAK_DECAY = 3;
 const FIRST_PEAK = -26;
-const LOUDNESS_POWER = 0.6;
-const LEAST_GAIN = 0.45;
-const MOST_GAIN = 1.35;
 
 /**
  * The mouth of a voice that is being spoken: follows its targets without knowing what comes, shows
@@ -65,8 +62,7 @@ export class LiveMouth {
 
   private aim(viseme: Viseme, level: number): Articulation {
     const target = targetOf(viseme);
-    const loud = MOST_GAIN * asHeard(level - this.peak) ** LOUDNESS_POWER;
-    const gain = Math.min(MOST_GAIN, Math.max(LEAST_GAIN, loud)) * this.fit.strength;
+    const gain = loudnessGain(level - this.peak) * this.fit.strength;
     return { ...target, jaw: Math.min(1, target.jaw * gain) };
   }
 

@@ -1,5 +1,6 @@
 import { measureLevels, voicelessReason } from '../audio/levels';
 import { follow, type Signal } from '../motion/signal';
+import { clampShare } from '../numbers';
 import { followTimes, type FitSettings } from './fitSettings';
 
 /** Loudness as it is heard doubles with every 10 dB (Stevens's power law; the sone scale of ISO 532). */
@@ -17,7 +18,7 @@ export function openingOf(loudness: Signal, fit: FitSettings): Signal {
   const threshold = thresholdOf(levels, fit.gate);
   const shut = asHeard(threshold - levels.peak);
   const gated = loudness.values.map((level) =>
-    clamp((fit.strength * (asHeard(level - levels.peak) - shut)) / (1 - shut)),
+    clampShare((fit.strength * (asHeard(level - levels.peak) - shut)) / (1 - shut)),
   );
   const { attack, release } = followTimes(fit);
   return follow({ rate: loudness.rate, values: gated }, attack, release);
@@ -26,8 +27,4 @@ export function openingOf(loudness: Signal, fit: FitSettings): Signal {
 /** The level above which the mouth opens, dBFS. */
 export function thresholdOf(levels: { floor: number; peak: number }, gate: number): number {
   return levels.floor + gate * (levels.peak - levels.floor);
-}
-
-function clamp(value: number): number {
-  return Math.min(1, Math.max(0, value));
 }

@@ -1,3 +1,4 @@
+import { concatenated } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import type { Pronunciation } from '../script/pronouncer';
@@ -95,7 +96,7 @@ export class Aligner {
   /** @param free what was heard without regard to the script, for the stretches that are not in it */
   finish(free: readonly PhoneSpan[]): Alignment {
     const located = this.locator.finish();
-    const all = joined(this.heard);
+    const all = concatenated(this.heard);
     const frames = all.length / PHONE_COUNT;
     const added = additions(located, free, frames);
     const phones: SpokenPhone[] = [];
@@ -276,14 +277,4 @@ const firstStart = (added: Departures['added'], after: number, frames: number) =
 function nextStart(located: readonly LocatedWord[], word: LocatedWord, frames: number): number {
   const next = located[located.indexOf(word) + 1];
   return next ? Math.floor((word.end + next.start) / 2) : frames;
-}
-
-function joined(pieces: readonly Float32Array[]): Float32Array {
-  const all = new Float32Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    all.set(piece, at);
-    at += piece.length;
-  }
-  return all;
 }

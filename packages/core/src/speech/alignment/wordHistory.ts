@@ -1,3 +1,5 @@
+import { withRoom } from '../../numbers';
+
 /** A word of the script where it was found in the voice; frames, `end` exclusive. */
 export interface LocatedWord {
   /** Position in the script. */
@@ -13,15 +15,15 @@ export const NONE = -1;
 
 /** The words behind each path, as chains that share their beginnings. */
 export class WordHistory {
-  private before = new Int32Array(4096);
-  private words = new Int32Array(4096);
-  private ways = new Uint8Array(4096);
-  private starts = new Int32Array(4096);
-  private ends = new Int32Array(4096);
+  private before: Int32Array = new Int32Array(4096);
+  private words: Int32Array = new Int32Array(4096);
+  private ways: Uint8Array = new Uint8Array(4096);
+  private starts: Int32Array = new Int32Array(4096);
+  private ends: Int32Array = new Int32Array(4096);
   private count = 0;
 
   add(before: number, word: number, way: number, start: number, end: number): number {
-    if (this.count === this.words.length) this.grow();
+    this.makeRoom();
     const at = this.count++;
     this.before[at] = before;
     this.words[at] = word;
@@ -49,19 +51,12 @@ export class WordHistory {
     return found.reverse();
   }
 
-  private grow(): void {
-    const length = this.words.length * 2;
-    const larger = (values: Int32Array) => {
-      const copy = new Int32Array(length);
-      copy.set(values);
-      return copy;
-    };
-    const ways = new Uint8Array(length);
-    ways.set(this.ways);
-    this.ways = ways;
-    this.before = larger(this.before);
-    this.words = larger(this.words);
-    this.starts = larger(this.starts);
-    this.ends = larger(this.ends);
+  private makeRoom(): void {
+    const { count } = this;
+    this.before = withRoom(this.before, count, count + 1);
+    this.words = withRoom(this.words, count, count + 1);
+    this.ways = withRoom(this.ways, count, count + 1);
+    this.starts = withRoom(this.starts, count, count + 1);
+    this.ends = withRoom(this.ends, count, count + 1);
   }
 }

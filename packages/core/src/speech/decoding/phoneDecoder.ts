@@ -1,3 +1,4 @@
+import { withRoom } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 
@@ -140,13 +141,9 @@ export class PhoneDecoder {
   }
 
   private reserve(frames: number): void {
-    const length = frames * PHONE_COUNT;
-    if (length <= this.before.length) return;
-    for (const key of ['before', 'young'] as const) {
-      const larger = new Uint8Array(length * 2);
-      larger.set(this[key].subarray(0, this.frames * PHONE_COUNT));
-      this[key] = larger;
-    }
+    const used = this.frames * PHONE_COUNT;
+    this.before = withRoom(this.before, used, frames * PHONE_COUNT);
+    this.young = withRoom(this.young, used, frames * PHONE_COUNT);
   }
 }
 

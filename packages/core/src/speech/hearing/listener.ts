@@ -1,4 +1,5 @@
 import { MEL_BANDS, type MelFrames } from '../../audio/melBands';
+import { withRoom } from '../../numbers';
 import { channelMean, EXPECTED_LEVEL_DB, QUIETEST_SPEECH_DB, writeInputs } from '../model/inputs';
 import { Network } from '../model/network';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
@@ -85,10 +86,8 @@ export class Listener {
 
   private keep({ bands, levels }: MelFrames): void {
     const length = this.held + levels.length;
-    if (length > this.levels.length) {
-      this.bands = grown(this.bands, this.held * MEL_BANDS, length * 2 * MEL_BANDS);
-      this.levels = grown(this.levels, this.held, length * 2);
-    }
+    this.bands = withRoom(this.bands, this.held * MEL_BANDS, length * MEL_BANDS);
+    this.levels = withRoom(this.levels, this.held, length);
     this.bands.set(bands, this.held * MEL_BANDS);
     this.levels.set(levels, this.held);
     this.held = length;
@@ -108,10 +107,4 @@ export function silence(logProbabilities: Float32Array, frame: number): void {
   const from = frame * PHONE_COUNT;
   logProbabilities.fill(RULED_OUT, from, from + PHONE_COUNT);
   logProbabilities[from + SILENT_PHONE] = 0;
-}
-
-function grown(values: Float32Array, used: number, length: number): Float32Array {
-  const larger = new Float32Array(length);
-  larger.set(values.subarray(0, used));
-  return larger;
 }

@@ -1,4 +1,5 @@
 import { FRAME_RATE } from '../../audio/melBands';
+import { withRoom } from '../../numbers';
 import { PHONE_COUNT, phoneName, SILENT_PHONE, visemeOf } from '../model/phones';
 import type { Calibration } from '../model/soundModel';
 import { SILENCE } from '../visemes';
@@ -24,17 +25,13 @@ const CLASS_OF_PHONE = Uint8Array.from({ length: PHONE_COUNT }, (_, phone) =>
 
 /** How likely each viseme is in each frame: what is kept of the network's answers to tell how sure a sound is. */
 export class VisemeShares {
-  private shares = new Float32Array(4096 * CLASSES);
+  private shares: Float32Array = new Float32Array(4096 * CLASSES);
   private frames = 0;
 
   push(logProbabilities: Float32Array): void {
     const count = logProbabilities.length / PHONE_COUNT;
     const needed = (this.frames + count) * CLASSES;
-    if (needed > this.shares.length) {
-      const larger = new Float32Array(needed * 2);
-      larger.set(this.shares.subarray(0, this.frames * CLASSES));
-      this.shares = larger;
-    }
+    this.shares = withRoom(this.shares, this.frames * CLASSES, needed);
     for (let frame = 0; frame < count; frame++) {
       const to = (this.frames + frame) * CLASSES;
       for (let phone = 0; phone < PHONE_COUNT; phone++) {

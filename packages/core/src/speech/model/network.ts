@@ -1,3 +1,4 @@
+import { concatenated } from '../../numbers';
 import { KERNEL_BASE64 } from './kernel';
 import { PHONE_COUNT } from './phones';
 import {
@@ -54,7 +55,7 @@ export class Network {
    * frames that can be told now.
    */
   push(inputs: Float32Array): Float32Array {
-    const all = this.waiting ? joined(this.waiting, inputs) : inputs;
+    const all = this.waiting ? concatenated([this.waiting, inputs]) : inputs;
     const stepWidth = FRAME_INPUTS * FRAMES_PER_STEP;
     const steps = Math.floor(all.length / stepWidth);
     const used = steps * stepWidth;
@@ -66,7 +67,7 @@ export class Network {
   /** The answers that were still waiting for what comes next; one frame more than came if their number was odd. */
   finish(): Float32Array {
     const last = this.waiting ? this.push(this.waiting.slice()) : new Float32Array(0);
-    return joined(last, this.answer(true));
+    return concatenated([last, this.answer(true)]);
   }
 
   private answer(ending: boolean): Float32Array {
@@ -199,11 +200,4 @@ function logSoftmax(logits: Float32Array, out: Float32Array, at: number): void {
   for (let i = 0; i < logits.length; i++) sum += Math.exp(logits[i]! - most);
   const total = most + Math.log(sum);
   for (let i = 0; i < logits.length; i++) out[at + i] = logits[i]! - total;
-}
-
-function joined(first: Float32Array, second: Float32Array): Float32Array {
-  const both = new Float32Array(first.length + second.length);
-  both.set(first);
-  both.set(second, first.length);
-  return both;
 }

@@ -1,0 +1,2 @@
+export * from './arrays';
+export * from './clamp';
