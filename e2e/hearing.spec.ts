@@ -1,4 +1,4 @@
-import { DEMO, expect, StudioPage, test as base } from './studio';
+import { DEMO, expect, expectAccessible, StudioPage, test as base } from './studio';
 
 const SCRIPT = /Good evening, and welcome to Saltmarsh Weather/;
 
@@ -39,7 +39,11 @@ test('a script of something else is found out, and the voice alone is offered', 
     .fill('Quite another story of bicycles, thunder and jelly, told by nobody to no one at noon.');
   await page.getByRole('button', { name: 'Fit mouths' }).click();
   await expect(page.getByRole('alert')).toContainText('The script doesn’t match this voice');
+  // What was found of an earlier script says nothing of this one.
+  await expect(page.getByText('words found')).toBeHidden();
+  await expectAccessible(page);
   await page.getByRole('button', { name: 'Fit to the voice alone' }).click();
+  await expect(page.getByRole('alert')).toBeHidden();
   await expect(page.getByText('words found')).toBeHidden();
   await expect(page.getByText('The voice is clear.')).toBeVisible();
   await undoAll(demo, demo);
@@ -98,6 +102,7 @@ test('names are said as the production wants', async ({ demo }) => {
   const { page } = demo;
   await page.getByRole('button', { name: 'Names' }).click();
   await expect(page.getByLabel('Name 1', { exact: true })).toHaveValue('Isbel');
+  await expectAccessible(page);
   await page.getByRole('button', { name: 'Another name' }).click();
   await page.getByLabel('Name 2', { exact: true }).fill('Corrigan');
   await page.getByRole('button', { name: 'Save' }).click();
@@ -112,6 +117,7 @@ test('the character speaks live with the simulated microphone', async ({ demo })
   await page.getByRole('link', { name: 'Live' }).click();
   const picture = () =>
     page.locator('.stage canvas').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  await expectAccessible(page);
   const still = await picture();
   await page.getByLabel('Let me hear it').uncheck();
   await page.getByRole('button', { name: 'Speak' }).click();
@@ -119,4 +125,42 @@ test('the character speaks live with the simulated microphone', async ({ demo })
   await expect.poll(picture).not.toBe(still);
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
+});
+
+test('U goes to what is unsure, and round again', async ({ demo }) => {
+  const { page } = demo;
+  await page.getByLabel('Script', { exact: true }).fill('');
+  await page.getByRole('button', { name: 'Fit mouths' }).click();
+  await expect(page.getByText('words found')).toBeHidden();
+  await page.getByRole('button', { name: 'Fit mouths' }).focus();
+  await page.keyboard.press('u');
+  await expect(demo.chosen).toContainText('Mouth');
+  const first = await demo.chosen.textContent();
+  await page.keyboard.press('u');
+  await expect(demo.chosen).not.toHaveText(first!);
+  await undoAll(demo, demo);
+});
+
+test('the settings of the sounds change the mouths without hearing again', async ({ demo }) => {
+  const { page } = demo;
+  const mouths = async () => {
+    await page.keyboard.press('Escape');
+    const { x, y } = await demo.at(6.7, 'mouths', 17);
+    await page.mouse.click(x, y);
+    return demo.chosen.textContent();
+  };
+  const before = await mouths();
+  for (const [label, value] of [
+    ['How held', '4'],
+    ['How early', '0.2'],
+    ['How smooth', '1'],
+  ] as const) {
+    await page.getByLabel(new RegExp(`^${label}`)).fill(value);
+    await expect.poll(mouths).not.toBe(before);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(mouths).toBe(before);
+  }
+  await page.getByText('Loudness', { exact: true }).click();
+  await expect(page.getByLabel(/^Opens above/)).toBeVisible();
+  await undoAll(demo, demo);
 });

@@ -8,6 +8,7 @@ import {
   type Line,
   type Scene,
 } from '@cruvo/core/scene';
+import { StageCanvas } from '../studio/stage/StageCanvas';
 import { useCanvasBox } from '../studio/stage/useCanvasBox';
 import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
 import { LivePanel } from './LivePanel';
@@ -60,16 +61,7 @@ export function LiveStage({
 
   return (
     <>
-      <main className="stage" ref={holder} aria-label="Stage">
-        <canvas
-          ref={canvas}
-          width={box.width}
-          height={box.height}
-          style={{ width: box.cssWidth, height: box.cssHeight }}
-          role="img"
-          aria-label="The character, speaking live"
-        />
-      </main>
+      <StageCanvas holder={holder} canvas={canvas} box={box} label="The character, speaking live" />
       <LivePanel
         voice={voice}
         recordings={recordings}

@@ -4,6 +4,7 @@ import { FrameMeter } from '../playback/frameMeter';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';
 import { painterFor, type BrowserPainter } from './browserGallery';
+import { StageCanvas } from './StageCanvas';
 import { useCanvasBox } from './useCanvasBox';
 
 /** The scene as the film will show it, as large as there is room for. */
@@ -53,15 +54,12 @@ export function Stage() {
   }, [playing, meter]);
 
   return (
-    <main className="stage" ref={holder} aria-label="Stage">
-      <canvas
-        ref={canvas}
-        width={box.width}
-        height={box.height}
-        style={{ width: box.cssWidth, height: box.cssHeight }}
-        role="img"
-        aria-label={`The scene “${prepared.scene.name}” as the film will show it`}
-      />
+    <StageCanvas
+      holder={holder}
+      canvas={canvas}
+      box={box}
+      label={`The scene “${prepared.scene.name}” as the film will show it`}
+    >
       {(playing || dropped > 0) && (
         <span
           className="readout figures"
@@ -70,6 +68,6 @@ export function Stage() {
           {waiting ? 'waiting for sound …' : `${dropped} dropped`}
         </span>
       )}
-    </main>
+    </StageCanvas>
   );
 }

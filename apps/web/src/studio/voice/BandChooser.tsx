@@ -165,10 +165,11 @@ function layoutOf(
   threshold: number,
   color: (name: string) => string,
 ): Partial<Layout> {
+  const decibels = { ticksuffix: ' dB', showticksuffix: 'last' } as const;
   const axis = { color: color('--text-quiet'), gridcolor: color('--lane'), zeroline: false };
   return {
     height: 250,
-    margin: { l: 34, r: 4, t: 4, b: 30 },
+    margin: { l: 48, r: 4, t: 4, b: 30 },
     showlegend: false,
     paper_bgcolor: 'transparent',
     plot_bgcolor: 'transparent',
@@ -182,9 +183,9 @@ function layoutOf(
       tickvals: [100, 300, 1000, 3000],
       ticktext: ['100', '300', '1k', '3k Hz'],
     },
-    yaxis: { ...axis, domain: [0.58, 1], title: { text: 'dB', standoff: 2 } },
+    yaxis: { ...axis, ...decibels, domain: [0.58, 1] },
     xaxis2: { ...axis, domain: [0, 1], anchor: 'y2', ticksuffix: ' s' },
-    yaxis2: { ...axis, domain: [0, 0.4] },
+    yaxis2: { ...axis, ...decibels, domain: [0, 0.4] },
     shapes: [
       {
         type: 'rect',

@@ -43,7 +43,9 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
       <div className="mt-2">
         <FitButton line={line} fitting={fitting} />
       </div>
-      {track && <VoiceReport track={track} lineStart={line.start} />}
+      {track && fitting.state.kind !== 'failed' && (
+        <VoiceReport track={track} lineStart={line.start} />
+      )}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
           <ToggleButton
