@@ -51,7 +51,7 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
           {state.sentence}
           {state.code !== null && line.script.trim() !== '' && (
             <Button
-              variant="outline-danger"
+              variant="secondary"
               size="sm"
               className="d-block mt-2"
               onClick={() => void fit(line, { voiceAlone: true })}
