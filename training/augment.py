@@ -90,15 +90,16 @@ def babble(n, clips, rng):
 
 def noise(n, clips, rng):
     kind = rng.random()
-    if kind < 0.4:
+    if kind < 0.3:
         return coloured(n, rng.uniform(-0.3, 2), rng)
-    if kind < 0.6:
+    if kind < 0.48:
         return clicks(n, rng) + coloured(n, 1, rng) * 0.03
-    if kind < 0.7:
+    if kind < 0.56:
         return hum(n, rng)
-    if kind < 0.8:
+    if kind < 0.64:
         return fan(n, rng)
-    return music(n, rng) if kind < 0.9 else babble(n, clips, rng)
+    # Music is what sounds most like a voice without being one.
+    return music(n, rng) if kind < 0.88 else babble(n, clips, rng)
 
 
 class Noises:

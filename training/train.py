@@ -1,6 +1,6 @@
 """Trains both networks together, on the same augmented stretches of speech.
 
-    train.py SPEECH_FOLDER SYNTHETIC_FOLDER OUTPUT.pt [--steps N] [--without queen- ...] [--only-without-speakers a b]
+    train.py SPEECH_FOLDER SYNTHETIC_FOLDER OUTPUT.pt [--steps N] [--onwards-from EARLIER.pt] [--without queen- ...]
 
 Nothing of split.json's dev list is trained on.
 """
@@ -23,7 +23,7 @@ from phones import PHONES, SILENCE
 
 FRAMES = 400
 BATCH = 32
-SHARES = dict(human=0.72, synthetic=0.22, nothing=0.06)
+SHARES = dict(human=0.70, synthetic=0.22, nothing=0.08)
 
 
 class Segments(torch.utils.data.IterableDataset):
@@ -109,6 +109,7 @@ def main():
     options.add_argument("output", type=Path)
     options.add_argument("--steps", type=int, default=9000)
     options.add_argument("--without", nargs="*", default=[], help="speaker folders to leave out, by their beginnings")
+    options.add_argument("--onwards-from", type=Path, help="weights of an earlier training to begin with")
     options.add_argument("--layouts", nargs="*", default=list(LAYOUTS))
     options.add_argument("--report", type=int, default=500)
     options.add_argument("--seed", type=int, default=1)
@@ -133,6 +134,11 @@ def main():
     torch.set_num_threads(1)
     rng = np.random.default_rng(o.seed)
     networks = {name: Network(name) for name in o.layouts}
+    if o.onwards_from:
+        earlier = torch.load(o.onwards_from)
+        shape = earlier["shape"]
+        for name, network in networks.items():
+            network.load_state_dict(earlier["networks"][name])
     averages = {name: torch.optim.swa_utils.AveragedModel(n, avg_fn=lambda a, b, _: a * 0.998 + b * 0.002) for name, n in networks.items()}
     parameters = [p for n in networks.values() for p in n.parameters()]
     optimiser = torch.optim.AdamW(parameters, lr=2e-3, weight_decay=0.02)

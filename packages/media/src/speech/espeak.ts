@@ -5,7 +5,7 @@ import { run } from '../tools';
 /** Words that are said by one run of the synthesiser. */
 const WORDS_AT_ONCE = 400;
 /** espeak-ng says plain English with a British voice otherwise. */
-const VOICES: Readonly<Record<string, string>> = { en: 'en-us' };
+const VOICES: ReadonlyMap<string, string> = new Map([['en', 'en-us']]);
 
 /**
  * Says words with Debian's espeak-ng, as IPA.
@@ -31,7 +31,7 @@ async function say(words: readonly string[], language: string): Promise<string[]
   const text = words.map((word) => `${word.replace(/[^\p{L}\p{M}\p{N}']+/gu, ' ')}\n\n`).join('');
   const { code, stdout } = await run(
     'espeak-ng',
-    ['-q', '--ipa', '-v', VOICES[language] ?? language, '--stdin'],
+    ['-q', '--ipa', '-v', VOICES.get(language) ?? language, '--stdin'],
     { input: text },
   ).catch((error: NodeJS.ErrnoException) => {
     if (error.code !== 'ENOENT' && !(error instanceof Problem)) throw error;

@@ -110,9 +110,9 @@ export function phonesOf(like: string, dictionary: Dictionary | null): number[] 
     .toLowerCase()
     .split(/[\s-]+/)
     .flatMap((word) =>
-      word in PHONE_NAMES ? halves(word) : [...(pronounce(word, lists)?.ways[0] ?? [])],
+      PHONE_NAMES.has(word) ? halves(word) : [...(pronounce(word, lists)?.ways[0] ?? [])],
     );
 }
 
 /** Single sounds that can be written by their name where no word has them. */
-const PHONE_NAMES: Readonly<Record<string, true>> = { zh: true, dh: true };
+const PHONE_NAMES: ReadonlySet<string> = new Set(['zh', 'dh']);

@@ -30,6 +30,7 @@ describe('readScript', () => {
     ['e.g. a well-known mud-flat', 'for example a well known mud flat'],
     ['B2 or not 2b?', 'b two or not two b'],
     ['– … !!! ♪', ''],
+    ['The constructor, its __proto__', 'the constructor its proto'],
   ])('takes %j as it is spoken', (text, expected) => {
     expect(said(text).join(' ')).toBe(expected);
   });

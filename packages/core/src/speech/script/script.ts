@@ -16,34 +16,34 @@ const STAGE_DIRECTIONS = /\[[^\]]*\]|\([^)]*\)|\{[^}]*\}|\*[^*\n]{1,80}\*|<[^>\n
 const SPEAKER = /^[ \t]*(?:\p{Lu}[\p{Lu}\p{N} .'-]{0,40}|\p{Lu}\p{L}*(?: \p{L}+){0,3}):(?=\s)/gmu;
 const WORD = /[\p{L}\p{M}\p{N}]/u;
 
-const ABBREVIATIONS: Readonly<Record<string, string>> = {
-  'mr.': 'mister',
-  'mrs.': 'missus',
-  'ms.': 'miz',
-  'dr.': 'doctor',
-  'prof.': 'professor',
-  'st.': 'saint',
-  'jr.': 'junior',
-  'sr.': 'senior',
-  'vs.': 'versus',
-  'etc.': 'et cetera',
-  'e.g.': 'for example',
-  'i.e.': 'that is',
-  'no.': 'number',
-  'approx.': 'approximately',
-  'capt.': 'captain',
-  'sgt.': 'sergeant',
-  'lt.': 'lieutenant',
-  'mt.': 'mount',
-  'ft.': 'feet',
-  'min.': 'minutes',
-  'sec.': 'seconds',
-  '&': 'and',
-  '%': 'percent',
-  '+': 'plus',
-  '=': 'equals',
-  '@': 'at',
-};
+const ABBREVIATIONS: ReadonlyMap<string, string> = new Map([
+  ['mr.', 'mister'],
+  ['mrs.', 'missus'],
+  ['ms.', 'miz'],
+  ['dr.', 'doctor'],
+  ['prof.', 'professor'],
+  ['st.', 'saint'],
+  ['jr.', 'junior'],
+  ['sr.', 'senior'],
+  ['vs.', 'versus'],
+  ['etc.', 'et cetera'],
+  ['e.g.', 'for example'],
+  ['i.e.', 'that is'],
+  ['no.', 'number'],
+  ['approx.', 'approximately'],
+  ['capt.', 'captain'],
+  ['sgt.', 'sergeant'],
+  ['lt.', 'lieutenant'],
+  ['mt.', 'mount'],
+  ['ft.', 'feet'],
+  ['min.', 'minutes'],
+  ['sec.', 'seconds'],
+  ['&', 'and'],
+  ['%', 'percent'],
+  ['+', 'plus'],
+  ['=', 'equals'],
+  ['@', 'at'],
+]);
 
 /**
  * The words that an actor would say: without stage directions in brackets or between asterisks, without
@@ -61,14 +61,14 @@ export function readScript(text: string, language: string): ScriptWord[] {
     .replace(/[\u2013\u2014]|--+|\.\.+|\u2026/g, ' ');
   return said
     .split(/\s+/)
-    .filter((token) => WORD.test(token) || token in ABBREVIATIONS)
+    .filter((token) => WORD.test(token) || ABBREVIATIONS.has(token))
     .flatMap((token) => wordsOf(token, language));
 }
 
 function wordsOf(token: string, language: string): ScriptWord[] {
   if (language !== 'en') return [plain(trimmed(token))];
   const lower = token.toLowerCase().replace(/^["'([{<]+|["')\]}>,;:!?]+$/g, '');
-  const abbreviation = ABBREVIATIONS[lower];
+  const abbreviation = ABBREVIATIONS.get(lower);
   if (abbreviation) {
     const word = trimmed(token);
     const ways = [abbreviation.split(' ')];
