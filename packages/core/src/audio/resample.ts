@@ -1,8 +1,13 @@
-import { withRoom } from '../numbers';
+import { instantiateKernel, type Kernel } from '../kernel';
+import { concatenated } from '../numbers';
+
 /** Zero crossings of the filter on each side, at the lower of the two rates. */
 const CROSSINGS = 12;
 /** Share of the narrower band that passes unweakened. */
 const PASSBAND = 0.92;
+/** Input samples that are taken at once. */
+const AT_ONCE = 4096;
+const BYTES = 4;
 /** Kaiser window's shape: about 70 dB of rejection (Oppenheim and Schafer, Discrete-Time Signal Processing, 7.6). */
 const KAISER_BETA = 7;
 
@@ -14,11 +19,12 @@ const KAISER_BETA = 7;
 export class Resampler {
   private readonly up: number;
   private readonly down: number;
-  /** One filter for each phase between two input samples, [up][taps]. */
-  private readonly filters: Float32Array[];
+  /** Samples of the input that a filter reaches back and ahead. */
   private readonly reach: number;
-  private held: Float32Array;
-  /** Position in the input of held[0]. */
+  private readonly kernel: Kernel;
+  private readonly heldAt: number;
+  private readonly outputAt: number;
+  /** Position in the input of the first sample held, and how many are held. */
   private heldStart: number;
   private heldLength: number;
   private produced = 0;
@@ -31,20 +37,33 @@ export class Resampler {
     const cutoff = (Math.min(1, outRate / inRate) * PASSBAND) / 2;
     // Even, so that the taps can be summed four at a time.
     this.reach = 2 * Math.ceil(CROSSINGS / (4 * cutoff));
-    this.filters = Array.from({ length: this.up }, (_, phase) =>
-      filterOf(phase / this.up, this.reach, cutoff),
-    );
-    this.held = new Float32Array(8192);
     this.heldStart = -this.reach;
     this.heldLength = this.reach;
+    this.heldAt = this.up * 2 * this.reach * BYTES;
+    const heldSamples = Math.ceil((2 * this.reach + AT_ONCE + this.down / this.up) / 4) * 4;
+    this.outputAt = this.heldAt + heldSamples * BYTES;
+    const outputs = Math.ceil((heldSamples * this.up) / this.down) + 1;
+    this.kernel = instantiateKernel(this.outputAt + outputs * BYTES);
+    for (let phase = 0; phase < this.up; phase++) {
+      const filter = filterOf(phase / this.up, this.reach, cutoff);
+      this.floats(phase * filter.byteLength, filter.length).set(filter);
+    }
   }
 
   /** Takes the next input samples and gives the output samples that they complete. */
   push(input: Float32Array): Float32Array {
     if (this.up === 1 && this.down === 1) return input.slice();
-    this.hold(input);
-    const end = this.heldStart + this.heldLength - this.reach;
-    return this.produce(Math.max(0, Math.ceil((end * this.up) / this.down) - this.produced));
+    const pieces: Float32Array[] = [];
+    for (let at = 0; at < input.length; at += AT_ONCE) {
+      const piece = input.subarray(at, at + AT_ONCE);
+      this.floats(this.heldAt + this.heldLength * BYTES, piece.length).set(piece);
+      this.heldLength += piece.length;
+      const end = this.heldStart + this.heldLength - this.reach;
+      pieces.push(
+        this.produce(Math.max(0, Math.ceil((end * this.up) / this.down) - this.produced)),
+      );
+    }
+    return concatenated(pieces);
   }
 
   /** The last output samples, as if silence followed the input. */
@@ -55,38 +74,27 @@ export class Resampler {
   }
 
   private produce(count: number): Float32Array {
-    const { up, down, reach, held, heldStart, filters } = this;
-    const output = new Float32Array(count);
-    const taps = 2 * reach;
-    for (let at = 0; at < count; at++) {
-      const position = (this.produced + at) * down;
-      const whole = Math.floor(position / up);
-      const filter = filters[position - whole * up]!;
-      const first = whole - reach + 1 - heldStart;
-      // Four sums that don't wait for each other.
-      let [a, b, c, d] = [0, 0, 0, 0];
-      for (let tap = 0, from = first; tap < taps; tap += 4, from += 4) {
-        a += held[from]! * filter[tap]!;
-        b += held[from + 1]! * filter[tap + 1]!;
-        c += held[from + 2]! * filter[tap + 2]!;
-        d += held[from + 3]! * filter[tap + 3]!;
-      }
-      output[at] = a + b + (c + d);
-    }
+    const { up, down, reach } = this;
+    const position = this.produced * down;
+    this.kernel.resample(
+      this.heldAt + (this.firstTapOf(this.produced) - this.heldStart) * BYTES,
+      ...[0, 2 * reach, up, down, position % up, this.outputAt, count],
+    );
     this.produced += count;
-    const next = Math.floor((this.produced * down) / up) - reach + 1;
-    const drop = Math.max(0, Math.min(this.heldLength, next - heldStart));
-    held.copyWithin(0, drop, this.heldLength);
+    const drop = Math.min(this.heldLength, this.firstTapOf(this.produced) - this.heldStart);
+    this.floats(this.heldAt, this.heldLength).copyWithin(0, drop);
     this.heldStart += drop;
     this.heldLength -= drop;
-    return output;
+    return this.floats(this.outputAt, count).slice();
   }
 
-  private hold(input: Float32Array): void {
-    const length = this.heldLength + input.length;
-    this.held = withRoom(this.held, this.heldLength, length);
-    this.held.set(input, this.heldLength);
-    this.heldLength = length;
+  /** Position in the input of the first sample that an output needs. */
+  private firstTapOf(output: number): number {
+    return Math.floor((output * this.down) / this.up) - this.reach + 1;
+  }
+
+  private floats(at: number, length: number): Float32Array {
+    return new Float32Array(this.kernel.memory.buffer, at, length);
   }
 }
 

@@ -1,5 +1,5 @@
+import { instantiateKernel, type Kernel } from '../../kernel';
 import { concatenated } from '../../numbers';
-import { KERNEL_BASE64 } from './kernel';
 import { PHONE_COUNT } from './phones';
 import {
   FRAME_INPUTS,
@@ -7,7 +7,6 @@ import {
   type LayerWeights,
   type NetworkWeights,
 } from './soundModel';
-import { instantiateKernel, type Kernel } from './webAssembly';
 
 /** The kernel computes this many steps and outputs at once. */
 const ROWS_AT_ONCE = 4;
@@ -36,7 +35,6 @@ export class Network {
     const sizes = weights.map((layer) => layerBytes(layer, this.capacity));
     const outputBytes = (this.capacity + ROWS_AT_ONCE) * padded(weights.at(-1)!.outputs) * BYTES;
     this.kernel = instantiateKernel(
-      KERNEL_BASE64,
       sizes.reduce((sum, size) => sum + size, outputBytes),
     );
     let at = 0;

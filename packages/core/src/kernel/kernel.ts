@@ -1,8 +1,15 @@
-/** The compiled kernel/layer.ts with its memory. */
-export interface Kernel {
+import { KERNEL_BASE64 } from './compiled';
+
+/** The innermost loops, compiled from the AssemblyScript in packages/core/kernel, with their memory. */
+export interface Kernel extends Loops {
   readonly memory: { readonly buffer: ArrayBuffer };
+}
+
+interface Loops {
   /** See kernel/layer.ts for what the numbers are. */
   readonly layer: (...numbers: number[]) => void;
+  /** See kernel/resample.ts for what the numbers are. */
+  readonly resample: (...numbers: number[]) => void;
 }
 
 /** The part of the WebAssembly interface that is used; the core's library knows neither browsers nor Node. */
@@ -12,18 +19,18 @@ interface WebAssemblyInterface {
   readonly Instance: new (
     module: object,
     imports: { env: { memory: Kernel['memory'] } },
-  ) => { readonly exports: { readonly layer: Kernel['layer'] } };
+  ) => { readonly exports: Loops };
 }
 
 const PAGE_BYTES = 65_536;
 
 /** An instance of the kernel of its own, with at least `bytes` of memory, all zero. */
-export function instantiateKernel(base64: string, bytes: number): Kernel {
+export function instantiateKernel(bytes: number): Kernel {
   const { WebAssembly } = globalThis as unknown as { WebAssembly: WebAssemblyInterface };
   const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
-  const module = new WebAssembly.Module(bytesOf(base64));
+  const module = new WebAssembly.Module(bytesOf(KERNEL_BASE64));
   const { exports } = new WebAssembly.Instance(module, { env: { memory } });
-  return { memory, layer: exports.layer };
+  return { memory, layer: exports.layer, resample: exports.resample };
 }
 
 function bytesOf(base64: string): Uint8Array {

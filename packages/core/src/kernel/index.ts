@@ -1,0 +1,1 @@
+export { instantiateKernel, type Kernel } from './kernel';
