@@ -2,14 +2,14 @@
  * Scores the sound model on labelled recordings through the product's own code.
  *
  *   evaluate.ts WEIGHTS DATA_FOLDER [--ways voice,script,live] [--groups known,never] [--few]
- *               [--pairs PAIRS.json] [--report RESULTS.md]
+ *               [--pairs PAIRS.json] [--report RESULTS.md] [--plot PLOT.svg] [--measures MEASURES.json]
  *
- * DATA_FOLDER is what unpack.py and synthesise.py wrote.
+ * DATA_FOLDER is what unpack.py and synthesise.py wrote. The groups `left out` are taken only when asked for.
+ * Every second clip gives the pairs from which confidences are calibrated; the plot judges them on the others.
  */
-import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { findWavSamples } from '@cruvo/core/formats';
 import {
   LiveHearing,
   liveSounds,
@@ -19,18 +19,12 @@ import {
   type Sound,
 } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
-import { reportOf } from './report';
-import { Score, type Label } from './scoring';
+import { certaintyPlot } from './certaintyPlot';
+import { clipsUnder, RATE, readWav, shifted, silentClips, withNoise, type Clip } from './clips';
+import { reportOf, type Pairs, type Way } from './report';
+import { Score } from './scoring';
 
-const RATE = 16_000;
-type Way = 'voice' | 'script' | 'live';
-
-interface Clip {
-  readonly group: string;
-  readonly text: string;
-  readonly labels: readonly Label[];
-  readonly samples: Float32Array;
-}
+const SHIFTS = [-6, -3, 4, 8];
 
 const { values: options, positionals } = parseArgs({
   allowPositionals: true,
@@ -40,31 +34,14 @@ const { values: options, positionals } = parseArgs({
     few: { type: 'boolean', default: false },
     pairs: { type: 'string' },
     report: { type: 'string' },
+    plot: { type: 'string' },
+    measures: { type: 'string' },
   },
 });
 const [weights, data] = positionals as [string, string];
 const model = readSoundModel(await readFile(weights));
-const pairs: Record<string, [number, number][]> = {};
-
-async function readWav(file: string): Promise<Float32Array> {
-  const bytes = await readFile(file);
-  const { dataStart } = findWavSamples(bytes)!;
-  const whole = bytes.subarray(dataStart, bytes.length - ((bytes.length - dataStart) % 2));
-  return Float32Array.from(new Int16Array(whole.slice().buffer), (value) => value / 32_768);
-}
-
-async function clipsUnder(folder: string, group: string): Promise<Clip[]> {
-  const names = (await readdir(path.join(data, folder), { recursive: true })).sort();
-  const chosen = names.filter((name) => name.endsWith('.json'));
-  const kept = options.few ? chosen.filter((_, index) => index % 4 === 0) : chosen;
-  return Promise.all(
-    kept.map(async (name) => {
-      const file = path.join(data, folder, name);
-      const { text, labels } = JSON.parse(await readFile(file, 'utf8')) as Clip;
-      return { group, text, labels, samples: await readWav(file.replace(/json$/, 'wav')) };
-    }),
-  );
-}
+const toFit: Pairs = {};
+const toJudge: Pairs = {};
 
 /** Scripts that were taken for scripts of something else; these clips count as heard without. */
 let refused = 0;
@@ -94,36 +71,7 @@ function hearLive(samples: Float32Array): Sound[] {
   return liveSounds(frames, model, samples.length / RATE);
 }
 
-const rms = (samples: Float32Array) =>
-  Math.sqrt(samples.reduce((sum, value) => sum + value * value, 0) / samples.length);
-
-/** A clip with noise beneath, `decibels` below its speech. */
-function withNoise(clip: Clip, noise: Float32Array, decibels: number, group: string): Clip {
-  const gain = (rms(clip.samples) / rms(noise)) * 10 ** (-decibels / 20);
-  const samples = clip.samples.map((value, at) => value + gain * noise[at % noise.length]!);
-  return { ...clip, group, samples };
-}
-
-async function silentClips(): Promise<Clip[]> {
-  const names = (await readdir(path.join(data, 'noise'))).filter((name) => name.endsWith('.wav'));
-  const clips: Clip[] = [];
-  for (const name of names) {
-    const noise = await readWav(path.join(data, 'noise', name));
-    for (const level of [-60, -45, -30, -20]) {
-      const gain = 10 ** (level / 20) / rms(noise);
-      const labels = [{ start: 0, end: noise.length / RATE, viseme: 0 }];
-      clips.push({
-        group: `no speech: ${name}`,
-        text: '',
-        labels,
-        samples: noise.map((v) => v * gain),
-      });
-    }
-  }
-  return clips;
-}
-
-function keepPairs(way: Way, clip: Clip, sounds: readonly Sound[]): void {
+function keepPairs(pairs: Pairs, way: Way, clip: Clip, sounds: readonly Sound[]): void {
   for (const sound of sounds) {
     for (let time = Math.ceil(sound.start * 100) / 100 + 0.005; time < sound.end; time += 0.01) {
       const near = clip.labels.some(
@@ -135,34 +83,42 @@ function keepPairs(way: Way, clip: Clip, sounds: readonly Sound[]): void {
   }
 }
 
-const known = await clipsUnder('dev/known', 'known');
-const never = await clipsUnder('dev/never', 'never');
-const synthetic = await clipsUnder('synthetic/dev', 'synthetic');
-const pink = await readWav(path.join(data, 'noise/pink.wav'));
-const keys = await readWav(path.join(data, 'noise/keys.wav'));
-const all = [
+const named = (name: string) => () => name;
+const folder = (...names: string[]) => path.join(data, ...names);
+const known = await clipsUnder(folder('dev/known'), named('known'));
+const pink = await readWav(folder('noise/pink.wav'));
+const keys = await readWav(folder('noise/keys.wav'));
+const clips = [
   ...known,
-  ...never,
-  ...synthetic,
+  ...(await clipsUnder(folder('dev/never'), named('never'))),
+  ...(await clipsUnder(folder('synthetic/dev'), named('synthetic'))),
   ...known.map((clip) => withNoise(clip, pink, 15, 'known, pink 15 dB')),
   ...known.map((clip) => withNoise(clip, keys, 15, 'known, keys 15 dB')),
-  ...(await silentClips()),
-].filter(
-  ({ group }) => !options.groups || options.groups.split(',').some((g) => group.startsWith(g)),
+  ...(await silentClips(folder('noise'))),
+];
+const wanted = (group: string) =>
+  !options.groups || options.groups.split(',').some((g) => group.startsWith(g));
+for (const by of SHIFTS) {
+  const group = `known, ${by > 0 ? '+' : '−'}${Math.abs(by)} semitones`;
+  if (wanted(group)) clips.push(...known.map((clip) => shifted(clip, by, group)));
+}
+if (options.groups?.includes('left out')) {
+  clips.push(...(await clipsUnder(folder('left-out'), (name) => `left out ${name.split('/')[0]}`)));
+}
+const chosen = clips.filter(
+  ({ group }, index) => wanted(group) && (!options.few || index % 4 === 0),
 );
 
+const CLEAN = ['known', 'never', 'synthetic'];
 const results = new Map<Way, Map<string, Score>>();
 for (const way of options.ways.split(',') as Way[]) {
   const scores = new Map<string, Score>();
-  for (const clip of all) {
+  for (const [index, clip] of chosen.entries()) {
     if (way === 'script' && !clip.text) continue;
     const sounds = await hear(clip, way);
-    keepPairs(way, clip, sounds);
-    const groups = [
-      clip.group,
-      ...(['known', 'never', 'synthetic'].includes(clip.group) ? ['all clean'] : []),
-    ];
-    for (const group of groups) {
+    const clean = CLEAN.includes(clip.group);
+    if (clean) keepPairs(index % 2 === 0 ? toFit : toJudge, way, clip, sounds);
+    for (const group of [clip.group, ...(clean ? ['all clean'] : [])]) {
       if (!scores.has(group)) scores.set(group, new Score());
       scores.get(group)!.add(clip.labels, sounds);
     }
@@ -177,5 +133,13 @@ for (const way of options.ways.split(',') as Way[]) {
     console.log(`  ${group.padEnd(24)} ${columns.join('  ')}`);
   }
 }
-if (options.pairs) await writeFile(options.pairs, JSON.stringify(pairs));
-if (options.report) await writeFile(options.report, reportOf(results, pairs));
+if (options.pairs) await writeFile(options.pairs, JSON.stringify(toFit));
+if (options.report) await writeFile(options.report, reportOf(results));
+if (options.plot) await writeFile(options.plot, certaintyPlot(toJudge));
+if (options.measures) {
+  const measures = [...results].map(([way, scores]) => [
+    way,
+    Object.fromEntries([...scores].map(([group, score]) => [group, score.measures])),
+  ]);
+  await writeFile(options.measures, JSON.stringify(Object.fromEntries(measures)));
+}

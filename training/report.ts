@@ -1,21 +1,21 @@
 import { VISEME_NAMES } from '@cruvo/core/speech';
 import type { Score } from './scoring';
 
-const WAY_NAMES = { live: 'live', voice: 'voice alone', script: 'with script' } as const;
-type Way = keyof typeof WAY_NAMES;
+/** The three ways of hearing, as people call them. */
+export const WAY_NAMES = { live: 'live', voice: 'voice alone', script: 'with script' } as const;
+export type Way = keyof typeof WAY_NAMES;
 
 const GROUP_NAMES: Readonly<Record<string, string>> = {
   known: 'human, speaker in the training set',
   never: 'human, speaker never heard',
   synthetic: 'synthetic voices, sentences never heard',
 };
-const STATED_GROUPS = 10;
 
-/** The figures as a page: accuracy by group, what is taken for what, and how sure is how right. */
-export function reportOf(
-  results: ReadonlyMap<Way, ReadonlyMap<string, Score>>,
-  pairs: Readonly<Record<string, readonly [number, number][]>>,
-): string {
+/** For each way how sure frames were stated to be (0 to 1) and whether they were right (0 or 1). */
+export type Pairs = Partial<Record<Way, [stated: number, right: number][]>>;
+
+/** The figures as a page: accuracy by group, errors of boundaries, and what is taken for what. */
+export function reportOf(results: ReadonlyMap<Way, ReadonlyMap<string, Score>>): string {
   const lines = [
     'On the development recordings, none of them trained on. Frames of 10 ms, in percent. **frame**: the same viseme;',
     '**tol20**: of the frames of speech, those whose viseme the label has within 20 ms; **closures**: p b m met within',
@@ -33,9 +33,15 @@ export function reportOf(
       );
     }
   }
+  const exact = results.get('script')?.get('synthetic')?.boundaryErrors;
+  if (exact) {
+    lines.push(
+      '',
+      `Boundaries between sounds against exact times (synthetic voices, with script): ${whole(exact.median)} ms off in the middle, ${whole(exact.p95)} ms at 95 %.`,
+    );
+  }
   const alone = results.get('voice')?.get('all clean');
   if (alone) lines.push('', ...confusionOf(alone));
-  lines.push('', ...certaintyOf(pairs));
   return `${lines.join('\n')}\n`;
 }
 
@@ -53,27 +59,6 @@ function confusionOf({ confusion }: Score): string[] {
     '',
     head,
     `|${' --- |'.repeat(16)}`,
-    ...rows,
-  ];
-}
-
-function certaintyOf(pairs: Readonly<Record<string, readonly [number, number][]>>): string[] {
-  const ways = Object.keys(pairs) as Way[];
-  const rows = Array.from({ length: STATED_GROUPS }, (_, group) => {
-    const cells = ways.map((way) => {
-      const inside = pairs[way]!.filter(
-        ([stated]) => Math.min(STATED_GROUPS - 1, Math.floor(stated * STATED_GROUPS)) === group,
-      );
-      if (inside.length < 200) return '';
-      return whole((100 * inside.reduce((sum, [, right]) => sum + right, 0)) / inside.length);
-    });
-    return `| ${group * 10} to ${group * 10 + 10} | ${cells.join(' | ')} |`;
-  });
-  return [
-    'How sure is how right: of the frames whose sound is stated to be so sure, percent that are right within 20 ms:',
-    '',
-    `| stated, % | ${ways.map((way) => WAY_NAMES[way]).join(' | ')} |`,
-    `|${' --- |'.repeat(ways.length + 1)}`,
     ...rows,
   ];
 }

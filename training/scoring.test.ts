@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { boundaryErrors } from './boundaries';
 import { Score, type Label } from './scoring';
 
 const labels = (...parts: [viseme: number, seconds: number][]): Label[] => {
@@ -37,6 +38,20 @@ describe('Score', () => {
     const elsewhere = labels([1, 0.1], [0, 0.1], [10, 0.6], [0, 0.2]);
     expect(measure(said, without).bilR).toBe(0);
     expect(measure(said, elsewhere)).toMatchObject({ bilR: 0, bilP: 0 });
+  });
+  it('measures boundaries between sounds that were both heard', () => {
+    const late = labels([0, 0.21], [10, 0.3], [1, 0.1], [12, 0.23], [0, 0.16]);
+    const score = new Score();
+    score.add(said, late as Parameters<Score['add']>[1]);
+    expect(score.boundaryErrors!.median).toBeCloseTo(10);
+    expect(score.boundaryErrors!.p95).toBeCloseTo(40);
+    // One sound too many in the midst: its boundaries don't count, the others do.
+    const { errors, boundaries } = boundaryErrors(
+      said,
+      labels([0, 0.2], [10, 0.1], [7, 0.1], [10, 0.1], [1, 0.1], [12, 0.2], [0, 0.2]),
+    );
+    expect([errors.length, boundaries]).toEqual([3, 4]);
+    expect(Math.max(...errors)).toBeCloseTo(0);
   });
   it('tells speech from silence', () => {
     expect(measure(said, labels([0, 1])).sil).toBeCloseTo(40, 0);

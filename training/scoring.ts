@@ -1,4 +1,5 @@
 import type { Sound } from '../packages/core/src/speech';
+import { boundaryErrors } from './boundaries';
 
 /** A labelled sound of a reference. */
 export interface Label {
@@ -14,6 +15,8 @@ const CLOSURE_TOLERANCE = 0.04;
 /** Frames by which a class may be early or late. */
 const TOLERANCE = 2;
 const BILABIAL = 1;
+/** Share of the boundaries that must be heard for their errors to mean something. */
+const LEAST_BOUNDARIES = 0.7;
 
 /** Counts of one or more clips, of which every measure is made. */
 export class Score {
@@ -27,7 +30,8 @@ export class Score {
   private claims = 0;
   private claimsMet = 0;
   readonly confusion = Array.from({ length: 15 }, () => new Float64Array(15));
-  readonly boundaryErrors: number[] = [];
+  private boundaries = 0;
+  private readonly errors: number[] = [];
 
   add(
     reference: readonly Label[],
@@ -46,12 +50,24 @@ export class Score {
       const from = Math.max(0, at - TOLERANCE);
       if (right.subarray(from, at + TOLERANCE + 1).includes(told[at]!)) this.near++;
     }
+    const { errors, boundaries } = boundaryErrors(reference, heard);
+    this.errors.push(...errors);
+    this.boundaries += boundaries;
     const closures = reference.filter(({ viseme }) => viseme === BILABIAL).map(spanOf);
     const claims = touching(heard.filter(({ viseme }) => viseme === BILABIAL).map(spanOf));
     this.closures += closures.length;
     this.claims += claims.length;
     this.closuresMet += closures.filter((closure) => meets(closure, claims)).length;
     this.claimsMet += claims.filter((claim) => meets(claim, closures)).length;
+  }
+
+  /** How far boundaries between sounds are off, milliseconds: median and 95 %; null where too few were heard. */
+  get boundaryErrors(): { median: number; p95: number } | null {
+    if (this.errors.length === 0 || this.errors.length < LEAST_BOUNDARIES * this.boundaries)
+      return null;
+    const sorted = this.errors.toSorted((a, b) => a - b);
+    const at = (share: number) => 1000 * sorted[Math.round(share * (sorted.length - 1))]!;
+    return { median: at(0.5), p95: at(0.95) };
   }
 
   /** Shares in percent. */

@@ -1,4 +1,4 @@
-"""Writes chosen labelled clips as 16 kHz WAV beside their labels, for evaluate.ts.
+"""Writes chosen labelled clips as 16 kHz WAV beside their labels, for evaluate.ts and leaveOut.ts.
 
     unpack.py SPEECH_FOLDER OUTPUT_FOLDER
 """
@@ -11,6 +11,17 @@ from pathlib import Path
 import soundfile
 
 
+# Clips of each speaker in training that judge models made without that speaker.
+LEFT_OUT = 24
+
+
+def write(path: Path, folder: Path):
+    folder.mkdir(parents=True, exist_ok=True)
+    samples, rate = soundfile.read(path.with_suffix(".flac"))
+    soundfile.write(folder / f"{path.stem}.wav", samples, rate, subtype="PCM_16")
+    shutil.copy(path, folder / path.name)
+
+
 def main(speech: Path, output: Path):
     split = json.loads((speech / "split.json").read_text())
     only_in_dev = set(split["speakers_only_in_dev"])
@@ -20,11 +31,11 @@ def main(speech: Path, output: Path):
             continue
         speaker = path.parent.name
         group = f"{'never' if speaker in only_in_dev else 'known'}/{speaker}"
-        folder = output / "dev" / group
-        folder.mkdir(parents=True, exist_ok=True)
-        samples, rate = soundfile.read(path.with_suffix(".flac"))
-        soundfile.write(folder / f"{path.stem}.wav", samples, rate, subtype="PCM_16")
-        shutil.copy(path, folder / path.name)
+        write(path, output / "dev" / group)
+    for speaker in sorted(path for path in (speech / "human").iterdir() if path.is_dir()):
+        clips = [path for path in sorted(speaker.glob("*.json")) if path.stem not in dev]
+        for path in clips[:: max(1, len(clips) // LEFT_OUT)]:
+            write(path, output / "left-out" / speaker.name)
     (output / "noise").mkdir(parents=True, exist_ok=True)
     for path in (speech / "noise").glob("*.flac"):
         samples, rate = soundfile.read(path)
