@@ -1,14 +1,14 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { characterFromLayers, type Drawing } from '@cruvo/core/character';
-import { readLayers } from '@cruvo/core/formats';
+import { characterFromArtwork, type Drawing } from '@cruvo/core/character';
 import {
   prepareScene,
   starterScene,
   type PreparedScene,
   type SceneMaterial,
 } from '@cruvo/core/scene';
+import { readArtwork } from '@cruvo/media/artwork';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 
 export interface DemoScene {
@@ -26,17 +26,22 @@ const SOURCE = new URL('../demo/saltmarsh/', import.meta.url);
 export async function demoScene(): Promise<DemoScene> {
   const folder = mkdtempSync(join(tmpdir(), 'cruvo-bench-'));
   const pictures = new Map<string, string>();
-  const keep = (svg: string, box: Omit<Drawing, 'kind' | 'media'>): Drawing => {
+  const keep = async (bytes: Buffer) => {
     const media = String(pictures.size);
-    pictures.set(media, svg);
-    return { kind: 'vector', media, ...box };
+    pictures.set(media, bytes.toString('utf8'));
+    return media;
   };
-  const read = (name: string) => readFileSync(new URL(name, SOURCE), 'utf8');
-  const artwork = readLayers(read('isbel.svg'));
-  const isbel = characterFromLayers('Isbel', {
-    ...artwork,
-    drawingOf: ({ svg, bounds }) => keep(svg, bounds),
+  const path = new URL('isbel.svg', SOURCE).pathname;
+  const artwork = await readArtwork([{ path, name: 'isbel.svg' }], {
+    keep,
+    report: () => undefined,
   });
+  const isbel = characterFromArtwork('Isbel', artwork);
+  const backdrop: Drawing = {
+    kind: 'vector',
+    media: await keep(readFileSync(new URL('lamp-room.svg', SOURCE))),
+    ...{ x: 0, y: 0, width: 1920, height: 1080 },
+  };
   const voicePath = join(folder, 'voice.wav');
   const source = new URL('isbel-bulletin.flac', SOURCE).pathname;
   const voice = await writeWorkingVoice(source, 'isbel-bulletin.flac', voicePath);
@@ -51,7 +56,7 @@ export async function demoScene(): Promise<DemoScene> {
   const material: SceneMaterial = {
     scene: {
       ...starter,
-      backdrop: keep(read('lamp-room.svg'), { x: 0, y: 0, width: 1920, height: 1080 }),
+      backdrop,
       lines: starter.lines.map((line) => ({ ...line, track: 'track' })),
     },
     characters: new Map([['isbel', isbel]]),

@@ -2,7 +2,8 @@ import type { Character } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { evaluate, frameTime, prepareScene, type Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
-import { Painter, type Size } from '@cruvo/painter/paint';
+import type { Size } from '@cruvo/painter/paint';
+import { painterFor } from '../apps/web/src/studio/stage/browserGallery';
 import { timeEach } from './timing';
 
 interface Input {
@@ -29,10 +30,7 @@ function paintAll({ scene, characters, tracks, pictures, frames, size }: Input):
   );
   const canvas = Object.assign(document.createElement('canvas'), size);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  const painter = new Painter<CanvasImageSource, Path2D, CanvasGradient>({
-    context,
-    outline: (path) => new Path2D(path),
-  });
+  const painter = painterFor(canvas);
   const times = timeEach(frames, (index) => {
     painter.paintFrame(evaluate(prepared, frameTime(index, '24')), gallery, size);
     context.getImageData(0, 0, 1, 1);

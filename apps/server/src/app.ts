@@ -1,5 +1,6 @@
 import type { Speller } from '@cruvo/core/speech';
 import { spellWithEspeak } from '@cruvo/media/speech';
+import { artworkRoutes } from './artwork/routes';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
@@ -72,6 +73,7 @@ export function createApp(services: Services, webFolder: string): Express {
     response.status(ready ? 200 : 503).json({ ready, ...(ready ? {} : { detail: DATABASE_AWAY }) });
   });
   app.use('/api', mediaRoutes(services.media, services.intake));
+  app.use('/api', artworkRoutes(services.intake));
   app.use('/api', trackRoutes(services.tracks));
   app.use('/api', express.json({ limit: '20mb' }));
   app.use('/api', documentRoutes(services.documents));

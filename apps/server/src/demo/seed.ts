@@ -2,8 +2,7 @@ import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { characterFromLayers, type Drawing } from '@cruvo/core/character';
-import { readLayers, type Layer } from '@cruvo/core/formats';
+import { characterFromArtwork, type Drawing } from '@cruvo/core/character';
 import {
   PRODUCTION_VERSION,
   starterScene,
@@ -78,16 +77,10 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   ]);
 }
 
-async function drawIsbel({ media }: SeedServices) {
-  const artwork = readLayers(await readFile(new URL('isbel.svg', FOLDER), 'utf8'));
-  const stored = new Map<Layer, Drawing>();
-  const store = async (layer: Layer): Promise<void> => {
-    const hash = await media.writeBytes(Buffer.from(layer.svg), 'image/svg+xml');
-    stored.set(layer, { kind: 'vector', media: hash, ...layer.bounds });
-    await Promise.all(layer.children.map(store));
-  };
-  await Promise.all(artwork.layers.map(store));
-  return characterFromLayers('Isbel', { ...artwork, drawingOf: (layer) => stored.get(layer)! });
+async function drawIsbel({ intake }: SeedServices) {
+  const source = createReadStream(new URL('isbel.svg', FOLDER));
+  const artwork = await intake.takeArtwork('isbel.svg', source, () => undefined);
+  return characterFromArtwork('Isbel', artwork);
 }
 
 async function backdrop({ media }: SeedServices): Promise<Drawing> {

@@ -4,9 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Picture } from '@cruvo/core/character';
+import type { Artwork, Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE, type Voice } from '@cruvo/core/scene';
+import { LARGEST_ARTWORK, readArtwork } from '@cruvo/media/artwork';
 import { workingPicture } from '@cruvo/media/picture';
 import { asFullDisk } from '@cruvo/media/tools';
 import { writeWorkingVoice } from '@cruvo/media/voice';
@@ -53,6 +54,26 @@ export class MediaIntake {
         original: await this.media.writeFile(original, 'application/octet-stream'),
         media: await this.media.writeBytes(png, 'image/png'),
       };
+    });
+  }
+
+  /**
+   * Takes layered artwork: its layers' pictures are stored, the rest is the answer.
+   *
+   * @param report takes progress, 0 to 1; what it throws ends the reading
+   * @throws Problem in one sentence
+   */
+  async takeArtwork(
+    name: string,
+    source: Readable,
+    report: (share: number) => void,
+  ): Promise<Artwork> {
+    return inFolder(async (folder) => {
+      const path = join(folder, 'original');
+      const limit = `“${name}” is too large; artwork can be up to ${LARGEST_ARTWORK / 1e9} GB.`;
+      await receive(source, path, LARGEST_ARTWORK, limit);
+      const keep = (bytes: Buffer, type: string) => this.media.writeBytes(bytes, type);
+      return readArtwork([{ path, name }], { keep, report });
     });
   }
 }

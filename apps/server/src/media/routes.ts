@@ -2,9 +2,7 @@ import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
 import { Router, type Request, type Response } from 'express';
 import parseRange from 'range-parser';
-import { string } from 'yup';
-import { Problem } from '@cruvo/core/problem';
-import { hashFrom } from '../http/routes';
+import { fileNameFrom, hashFrom } from '../http/routes';
 import type { MediaIntake } from './intake';
 import type { MediaInfo, MediaStore } from './store';
 
@@ -14,11 +12,11 @@ export function mediaRoutes(media: MediaStore, intake: MediaIntake): Router {
   router.post('/media/voices', async (request, response) => {
     const left = new AbortController();
     response.on('close', () => left.abort());
-    response.status(201).json(await intake.takeVoice(nameFrom(request), request, left.signal));
+    response.status(201).json(await intake.takeVoice(fileNameFrom(request), request, left.signal));
   });
 
   router.post('/media/pictures', async (request, response) => {
-    response.status(201).json(await intake.takePicture(nameFrom(request), request));
+    response.status(201).json(await intake.takePicture(fileNameFrom(request), request));
   });
 
   router.get('/media/:hash', async (request, response) => {
@@ -56,21 +54,5 @@ export async function sendMedia(
   } catch (error) {
     // A listener who left in the middle is no failure.
     if ((error as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
-  }
-}
-
-function nameFrom(request: Request): string {
-  const name = decoded(request.header('X-File-Name') ?? '');
-  return string().trim().required('say the file’s name in X-File-Name').max(300).validateSync(name);
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    throw new Problem(
-      'bad-input',
-      'The file’s name in X-File-Name is not percent-encoded as it should be.',
-    );
   }
 }

@@ -1,13 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Character } from '@cruvo/core/character';
-import {
-  evaluate,
-  prepareScene,
-  sameFrame,
-  type Frame,
-  type Line,
-  type Scene,
-} from '@cruvo/core/scene';
+import { sameFrame, type Frame } from '@cruvo/core/frame';
+import { evaluate, prepareScene, type Line, type Scene } from '@cruvo/core/scene';
 import { StageCanvas } from '../studio/stage/StageCanvas';
 import { useCanvasBox } from '../studio/stage/useCanvasBox';
 import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
@@ -45,9 +39,9 @@ export function LiveStage({
     let request = 0;
     let painted: Frame | null = null;
     const paint = () => {
-      const drawing = mouthNow();
+      const mouth = mouthNow();
       const time = (performance.now() / 1000) % scene.length;
-      const live = new Map(drawing === null ? [] : [[speaker, drawing]]);
+      const live = new Map(mouth === null ? [] : [[speaker, mouth]]);
       const frame = evaluate(prepared, time, live);
       // Painting takes longer than a block of sound: only what changed is painted.
       if (!painted || !sameFrame(painted, frame))

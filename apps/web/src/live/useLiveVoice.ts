@@ -1,7 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { Character } from '@cruvo/core/character';
-import { DEFAULT_FIT, LiveMouth, type FitSettings } from '@cruvo/core/mouth';
+import {
+  DEFAULT_FIT,
+  LiveMouth,
+  type FitSettings,
+  chartOf,
+  type MouthNow,
+} from '@cruvo/core/mouth';
 import type { LiveFrame } from '@cruvo/core/speech';
 import { DelayMeter } from './delayMeter';
 import { startLive, type LiveSession, type LiveSource } from './liveSession';
@@ -31,14 +37,15 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
   const [readout, setReadout] = useState(NOTHING);
   const session = useRef<LiveSession | null>(null);
   const mouth = useRef<LiveMouth | null>(null);
-  /** The drawing to show, and the time on the audio clock of the sound that it stands for. */
-  const shown = useRef<{ drawing: string; sound: number; painted: boolean } | null>(null);
+  /** The mouth to show, and the time on the audio clock of the sound that its drawing stands for. */
+  const shown = useRef<{ now: MouthNow; sound: number; painted: boolean } | null>(null);
   const meters = useRef({ delay: new DelayMeter(), work: new DelayMeter() });
   const latest = useRef<LiveFrame | null>(null);
   const attempt = useRef(0);
 
   useEffect(() => {
-    mouth.current = character && new LiveMouth(character.mouth.chart, fit);
+    const rig = character?.mouth;
+    mouth.current = rig ? new LiveMouth(chartOf(rig), fit) : null;
   }, [character, fit]);
 
   const stop = useCallback(() => {
@@ -62,12 +69,13 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
           ({ frames, origin, work }) => {
             meters.current.work.add(work);
             for (const frame of frames) {
-              const drawing = mouth.current?.follow(frame);
+              const now = mouth.current?.follow(frame);
               latest.current = frame;
-              if (drawing === undefined) continue;
-              if (drawing !== shown.current?.drawing) {
+              if (!now) continue;
+              if (now.drawing === shown.current?.now.drawing) shown.current.now = now;
+              else {
                 const sound = origin + (frame.index + 0.5) / 100;
-                shown.current = { drawing, sound, painted: false };
+                shown.current = { now, sound, painted: false };
               }
             }
           },
@@ -92,15 +100,15 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
     return () => clearInterval(timer);
   }, [state.kind]);
 
-  /** The drawing to paint now; null while nobody is heard. Measures the delay of each new one. */
-  const mouthNow = useCallback((): string | null => {
-    const now = shown.current;
-    if (!now) return null;
-    if (!now.painted && session.current) {
-      now.painted = true;
-      meters.current.delay.add(1000 * (session.current.now() - now.sound));
+  /** The mouth to paint now; null while nobody is heard. Measures the delay of each new drawing. */
+  const mouthNow = useCallback((): MouthNow | null => {
+    const current = shown.current;
+    if (!current) return null;
+    if (!current.painted && session.current) {
+      current.painted = true;
+      meters.current.delay.add(1000 * (session.current.now() - current.sound));
     }
-    return now.drawing;
+    return current.now;
   }, []);
 
   return { state, readout, start, stop, mouthNow };

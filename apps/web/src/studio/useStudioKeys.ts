@@ -1,4 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook';
+import { chartOf } from '@cruvo/core/mouth';
 import { SILENCE } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
@@ -100,8 +101,9 @@ export function useStudioKeys(
     DIGITS,
     (event) => {
       const mouth = found();
-      const entry = mouth?.character.mouth.chart.drawings[Number(event.key) - 1];
-      if (mouth && entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
+      const rig = mouth?.character.mouth;
+      const entry = rig && chartOf(rig).drawings[Number(event.key) - 1];
+      if (entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
     },
     options,
   );

@@ -1,22 +1,11 @@
-import { array, lazy, number, object, string, type Schema } from 'yup';
-import { mouthChartSchema, type MouthChart } from '../mouth/mouthChart';
+import { lazy, number, object, string, type Schema } from 'yup';
+import { mouthRigSchema, partsOfMouth, type MouthRig } from '../mouth/mouthRig';
 import { drawingSchema, type Drawing } from './drawing';
+import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
+import { partsSchema, type Part } from './part';
+import { treeProblem } from './tree';
 
-export const CHARACTER_VERSION = 1;
-
-/** One piece of a character. Parts are listed from back to front. */
-export interface Part {
-  readonly id: string;
-  readonly name: string;
-  /** Key of the drawing shown; null for a part that shows nothing by itself. */
-  readonly drawing: string | null;
-}
-
-/** Lids by swap: the part shows `closed` during a blink. */
-export interface Lids {
-  readonly part: string;
-  readonly closed: string;
-}
+export const CHARACTER_VERSION = 2;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -26,10 +15,11 @@ export interface Character {
   readonly width: number;
   readonly height: number;
   readonly drawings: Readonly<Record<string, Drawing>>;
+  /** In painting order, back to front, each before the parts that it holds. */
   readonly parts: readonly Part[];
-  /** The part that speaks, and what it shows. */
-  readonly mouth: { readonly part: string; readonly chart: MouthChart };
-  readonly lids: Lids | null;
+  /** Null as long as it has none, and can't talk. */
+  readonly mouth: MouthRig | null;
+  readonly eyes: Eyes;
 }
 
 const recordOf = <T>(schema: Schema<T>) =>
@@ -40,43 +30,31 @@ const recordOf = <T>(schema: Schema<T>) =>
   ) as unknown as Schema<Record<string, T>>;
 
 const shape = object({
-  schemaVersion: number<1>().required().oneOf([CHARACTER_VERSION]),
+  schemaVersion: number<2>().required().oneOf([CHARACTER_VERSION]),
   name: string().required().max(200),
   width: number().required().positive(),
   height: number().required().positive(),
   drawings: recordOf(drawingSchema),
-  parts: array(
-    object({
-      id: string().required(),
-      name: string().required(),
-      drawing: string().defined().nullable(),
-    }),
-  )
-    .required()
-    .min(1),
-  mouth: object({ part: string().required(), chart: mouthChartSchema }).required(),
-  lids: object({ part: string().required(), closed: string().required() }).nullable().default(null),
+  parts: partsSchema,
+  mouth: lazy((value: unknown) =>
+    value === null ? object().nullable() : (mouthRigSchema as never),
+  ),
+  eyes: eyesSchema,
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */
-export const characterSchema = shape.test(
-  'references',
-  'the character names a part or a drawing that it does not have',
-  (value) => danglingReferences(value as Character).length === 0,
-) as unknown as Schema<Character>;
+export const characterSchema = shape.test('references', function (value) {
+  const problem = referenceProblem(value as unknown as Character);
+  return problem === null || this.createError({ message: problem });
+}) as unknown as Schema<Character>;
 
-function danglingReferences(character: Character): string[] {
-  const parts = new Set(character.parts.map(({ id }) => id));
-  const drawings = [
-    ...character.parts.flatMap(({ drawing }) => drawing ?? []),
-    character.mouth.chart.rest,
-    ...character.mouth.chart.drawings.map(({ drawing }) => drawing),
-    ...(character.lids ? [character.lids.closed] : []),
-  ];
-  return [
-    ...[character.mouth.part, ...(character.lids ? [character.lids.part] : [])].filter(
-      (part) => !parts.has(part),
-    ),
-    ...drawings.filter((drawing) => !Object.hasOwn(character.drawings, drawing)),
-  ];
+function referenceProblem({ parts, drawings, mouth, eyes }: Character): string | null {
+  const tree = treeProblem(parts);
+  if (tree) return tree;
+  const ids = new Set(parts.map(({ id }) => id));
+  const needed = [...(mouth ? partsOfMouth(mouth) : []), ...partsOfEyes(eyes)];
+  const shown = parts.flatMap(({ drawing }) => drawing ?? []);
+  const complete =
+    needed.every((part) => ids.has(part)) && shown.every((key) => Object.hasOwn(drawings, key));
+  return complete ? null : 'the character names a part or a drawing that it does not have';
 }

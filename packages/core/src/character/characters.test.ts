@@ -1,51 +1,260 @@
-import { readLayers } from '../formats/svg';
+import fc from 'fast-check';
+import { chartOf } from '../mouth/mouthRig';
 import { readDocument } from '../scene/documents';
 import { hash } from '../testing/testScene';
-import { characterFromLayers } from './fromLayers';
+import type { Artwork, ArtworkLayer } from './artwork';
+import { characterFromArtwork } from './fromArtwork';
+import { recognise } from './recognition/recognise';
+import { plainPart } from './part';
 import { characterFromTwoDrawings } from './twoDrawings';
 
-const group = (id: string, inside = '<circle r="5"/>') => `<g id="${id}">${inside}</g>`;
+const layer = (
+  name: string,
+  inside: readonly ArtworkLayer[] = [],
+  at = { x: 0, y: 0 },
+): ArtworkLayer => ({
+  name,
+  hidden: false,
+  opacity: 1,
+  blend: 'normal',
+  clipped: false,
+  drawing:
+    inside.length > 0 ? null : { kind: 'raster', media: hash('e'), ...at, width: 20, height: 10 },
+  layers: inside,
+});
+const hidden = (one: ArtworkLayer): ArtworkLayer => ({ ...one, hidden: true });
+const artwork = (...layers: ArtworkLayer[]): Artwork => ({
+  width: 100,
+  height: 100,
+  layers,
+  notes: [],
+});
+const characterOf = (...layers: ArtworkLayer[]) => characterFromArtwork('Test', artwork(...layers));
 
-function characterOf(...groups: string[]) {
-  const artwork = readLayers(`<svg viewBox="0 0 100 100">${groups.join('')}</svg>`);
-  return characterFromLayers('Test', {
-    ...artwork,
-    drawingOf: ({ bounds }) => ({ kind: 'vector', media: hash('e'), ...bounds }),
-  });
+/** What a lone layer of a name is taken for. */
+function taken(name: string, within?: string) {
+  const around = within ? [plainPart({ id: 'g', name: within })] : [];
+  const parts = [
+    ...around,
+    plainPart({ id: 'p', name, parent: within ? 'g' : null, drawing: 'd' }),
+  ];
+  return recognise(parts).get('p');
 }
 
-describe('characterFromLayers', () => {
-  const eyes = group('eyes', group('open') + group('closed'));
-  const mouth = group('mouth', group('ah') + group('rest') + group('mbp'));
-  const character = characterOf(group('body'), mouth, eyes, group('hat'));
-
-  it('keeps the order of the layers', () => {
-    expect(character.parts.map(({ name }) => name)).toEqual(['body', 'mouth', 'eyes', 'hat']);
+describe('recognise', () => {
+  it.each([
+    ['Head', 'head', null],
+    ['left_brow', 'brow', 'left'],
+    ['R Eyebrow', 'brow', 'right'],
+    ['eyebrowL', 'brow', 'left'],
+    ['Upper Teeth', 'upper teeth', null],
+    ['teeth - bottom', 'lower teeth', null],
+    ['hand.R', 'hand', 'right'],
+    ['Pupils', 'pupil', null],
+    ['eye closed left', 'closed eye', 'left'],
+    ['Hair back copy 2', 'hair', null],
+    ['LowerBeak', 'jaw', null],
+    ['Ｅａｒ', 'ear', null],
+  ])('takes “%s” for %s', (name, role, side) => {
+    expect(taken(name)).toMatchObject({ role, side });
   });
-  it('charts the mouth drawings by their names', () => {
-    expect(character.mouth.chart.rest).toBe('mouth/rest');
-    expect(character.mouth.chart.drawings.map(({ label }) => label)).toEqual([
-      'ah',
-      'rest',
-      'p b m',
-    ]);
-  });
-  it('finds the lids', () => {
-    expect(character.lids).toEqual({ part: 'eyes', closed: 'eyes/closed' });
-    expect(character.parts[2]!.drawing).toBe('eyes/open');
-  });
-  it('makes a character that can be saved', () => {
-    expect(() => readDocument('character', character)).not.toThrow();
-  });
-  it('does without eyes', () => {
-    expect(characterOf(mouth).lids).toBeNull();
+  it.each(['口', 'فم', '👄', 'asdf', '', '17'])('takes “%s” for nothing', (name) => {
+    expect(taken(name)).toBeUndefined();
   });
   it.each([
-    [[group('body')], /no group named “mouth”/],
-    [[group('mouth', group('shout'))], /“shout” has no known sound/],
-    [[group('mouth')], /“mouth” is empty/],
-  ])('says what is missing: %#', (groups, sentence) => {
-    expect(() => characterOf(...groups)).toThrow(sentence);
+    ['M', [1]],
+    ['mbp', [1]],
+    ['mouth_oh', [13]],
+    ['EE', [12]],
+    ['F, V', [2]],
+    ['cdg', [5, 4]],
+    ['rest', [0]],
+    ['L', [8]],
+  ])('hears “%s” in a mouth', (name, visemes) => {
+    expect(taken(name, 'Mouth')!.sound!.visemes).toEqual(visemes);
+  });
+  it('tells moods, loudness, numbers and expressions', () => {
+    expect(taken('cheerful ah', 'mouth')!.sound).toMatchObject({ visemes: [10], mood: 'cheerful' });
+    expect(taken('ah loud', 'mouth')!.sound).toMatchObject({ visemes: [10], loudness: 1 });
+    expect(taken('mouth 07', 'mouth')!.sound).toMatchObject({ visemes: [], number: 7 });
+    expect(taken('smile', 'mouth')!.sound).toMatchObject({ visemes: [], expression: 'smile' });
+    expect(taken('tongue', 'mouth')!.role).toBe('tongue');
+  });
+  it('knows words in any order, case and separator', () => {
+    const separator = fc.constantFrom(' ', '_', '-', '.', ' - ');
+    const cased = (word: string) =>
+      fc.constantFrom(word, word.toUpperCase(), word[0]!.toUpperCase() + word.slice(1));
+    const words = fc
+      .tuple(cased('left'), cased('eye'), cased('closed'))
+      .chain((all) => fc.shuffledSubarray(all, { minLength: 3 }));
+    fc.assert(
+      fc.property(words, separator, (some, between) => {
+        expect(taken(some.join(between))).toMatchObject({ role: 'closed eye', side: 'left' });
+      }),
+    );
+  });
+  it('never fails, whatever parts are called', () => {
+    const name = fc.string({ unit: 'grapheme', maxLength: 30 });
+    fc.assert(fc.property(name, name, (one, two) => void taken(one, two)));
+  });
+});
+
+describe('characterFromArtwork', () => {
+  it('makes a part of every layer, in its place, with all that the file says of it', () => {
+    const faded = { ...layer('shade'), opacity: 0.4, blend: 'multiply' as const, clipped: true };
+    const { parts, drawings } = characterOf(layer('head', [layer('face'), faded]), layer('hat'));
+    expect(parts.map(({ id, parent }) => [id, parent])).toEqual([
+      ['head', null],
+      ['head/face', 'head'],
+      ['head/shade', 'head'],
+      ['hat', null],
+    ]);
+    expect(parts[2]).toMatchObject({ opacity: 0.4, blend: 'multiply', clipped: true });
+    expect(Object.keys(drawings)).toEqual(['head/face', 'head/shade', 'hat']);
+    expect(parts[3]!.pivot).toEqual({ x: 10, y: 5 });
+  });
+  it('tells layers of one name apart', () => {
+    const { parts } = characterOf(layer('arm'), layer('arm'), layer('__proto__'));
+    expect(parts.map(({ id }) => id)).toEqual(['arm', 'arm (2)', '__proto__']);
+  });
+
+  it('charts the mouth drawings by their names, hidden ones too', () => {
+    const { mouth, parts } = characterOf(
+      layer('body'),
+      layer('mouth', [layer('ah'), hidden(layer('rest')), hidden(layer('M')), layer('smile')]),
+    );
+    expect(mouth).toMatchObject({ kind: 'chart', part: 'mouth' });
+    const { rest, drawings } = chartOf(mouth!);
+    expect(rest).toBe('mouth/rest');
+    expect(drawings.map(({ label }) => label)).toEqual(['ah', 'rest', 'p b m', 'smile']);
+    expect(drawings[3]!.articulation).toBeNull();
+    expect(parts.find(({ id }) => id === 'mouth')!.shows).toBe('mouth/rest');
+    expect(parts.every((part) => !part.hidden)).toBe(true);
+  });
+  it('keeps moods apart, and their drawings in one mouth', () => {
+    const sounds = ['rest', 'ah', 'oo'].map((name) => layer(name));
+    const { mouth, parts } = characterOf(
+      layer('mouth', [layer('cheerful', sounds), layer('cross', sounds)]),
+    );
+    expect(chartOf(mouth!).drawings.map(({ mood }) => mood)).toEqual([
+      ...['cheerful', 'cheerful', 'cheerful'],
+      ...['cross', 'cross', 'cross'],
+    ]);
+    expect(parts.map(({ parent }) => parent)).toEqual([null, ...new Array(6).fill('mouth')]);
+  });
+  it('gathers loose mouth drawings into one mouth', () => {
+    const { mouth, parts } = characterOf(
+      layer('head'),
+      layer('mouth ah'),
+      layer('mouth oo'),
+      layer('mouth closed'),
+      layer('hat'),
+    );
+    expect(mouth).toMatchObject({ kind: 'chart', part: 'mouth' });
+    expect(parts.map(({ name }) => name)).toEqual([
+      ...['head', 'mouth', 'mouth ah', 'mouth oo', 'mouth closed', 'hat'],
+    ]);
+  });
+  it.each([
+    ['two', [layer('mouth', [layer('open'), layer('closed')])]],
+    ['steps', [layer('mouth', [layer('1'), layer('2'), layer('3')])]],
+    [
+      'strip',
+      [
+        layer(
+          'mouth',
+          ['1', '2', '3', '4', '5', '6'].map((name) => layer(name)),
+        ),
+      ],
+    ],
+    ['jaw', [layer('head'), layer('jaw', [], { x: 60, y: 20 })]],
+    ['cut', [layer('head'), layer('mouth')]],
+  ])('finds the kind of mouth: %s', (kind, layers) => {
+    const character = characterOf(...layers);
+    expect(character.mouth!.kind).toBe(kind);
+    expect(() => readDocument('character', character)).not.toThrow();
+  });
+  it.each([
+    [[layer('body')]],
+    [[layer('mouth', []), layer('body')].map((l) => ({ ...l, drawing: null }))],
+  ])('goes without a mouth where there is none: %#', (layers) => {
+    expect(characterOf(...layers).mouth).toBeNull();
+  });
+
+  it('finds eyes that look and blink, drawn side by side', () => {
+    const eye = (side: string, x: number) => [
+      layer(`eye white ${side}`, [], { x, y: 40 }),
+      layer(`pupil ${side}`, [], { x: x + 5, y: 42 }),
+      hidden(layer(`closed eye ${side}`, [], { x, y: 40 })),
+    ];
+    const character = characterOf(...eye('left', 60), ...eye('right', 20), layer('brow left'));
+    const { pupils, lids, brows } = character.eyes;
+    expect(pupils.map(({ pupil }) => pupil)).toEqual(['pupil left', 'pupil right']);
+    expect(lids).toEqual({
+      kind: 'swap',
+      closed: ['closed eye left', 'closed eye right'],
+      open: ['eye white left', 'pupil left', 'eye white right', 'pupil right'],
+    });
+    expect(brows.left!.part).toBe('brow left');
+    expect(character.parts.find(({ id }) => id === 'pupil left')!.clipped).toBe(true);
+    expect(() => readDocument('character', character)).not.toThrow();
+  });
+  it('finds eyes drawn as a group of open and closed', () => {
+    const { eyes, parts } = characterOf(layer('eyes', [layer('open'), layer('closed')]));
+    expect(eyes.lids).toEqual({ kind: 'swap', closed: ['eyes/closed'], open: ['eyes/open'] });
+    expect(parts.find(({ id }) => id === 'eyes/closed')!.hidden).toBe(true);
+  });
+  it('finds a blink drawn over several drawings, and lids that slide', () => {
+    const run = ['open', 'closed 1', 'closed 2', 'closed 3'].map((name) => layer(name));
+    expect(characterOf(layer('eyes', run)).eyes.lids).toEqual({
+      kind: 'flip',
+      flips: [['eyes/open', 'eyes/closed 1', 'eyes/closed 2', 'eyes/closed 3']],
+    });
+    expect(characterOf(layer('eye white'), layer('lid')).eyes.lids).toMatchObject({
+      kind: 'slide',
+      lids: [{ part: 'lid', x: 0 }],
+    });
+  });
+  it('makes a character that can be saved, whatever layers are called', () => {
+    const words = fc.constantFrom(
+      ...[
+        'mouth',
+        'eye',
+        'pupil',
+        'white',
+        'closed',
+        'left',
+        'R',
+        'ah',
+        'M',
+        '1',
+        '2',
+        'jaw',
+        'lid',
+        '口',
+      ],
+    );
+    const name = fc.array(words, { minLength: 1, maxLength: 3 }).map((some) => some.join(' '));
+    const leaf = name.map((one) => layer(one));
+    const group = fc
+      .tuple(name, fc.array(leaf, { maxLength: 5 }))
+      .map(([one, inside]) => layer(one, inside));
+    const outer = fc
+      .tuple(name, fc.array(fc.oneof(leaf, group), { maxLength: 4 }))
+      .map(([one, inside]) => layer(one, inside));
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(leaf, group, outer), { minLength: 1, maxLength: 7 }),
+        (layers) => {
+          const character = characterOf(...layers);
+          expect(() => readDocument('character', character)).not.toThrow();
+          // No drawing is lost on the way.
+          const shown = character.parts.flatMap(({ drawing }) => drawing ?? []);
+          expect(shown.sort()).toEqual(Object.keys(character.drawings).sort());
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 });
 

@@ -1,6 +1,8 @@
 import { targetOf } from '../mouth/articulation';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import { CHARACTER_VERSION, type Character } from './character';
+import { NO_EYES } from './eyes';
+import { oneAtATime } from './upgrades';
 
 /** A picture that has been brought in: its working copy and its size in pixels. */
 export interface Picture {
@@ -34,17 +36,26 @@ export function characterFromTwoDrawings(name: string, closed: Picture, open: Pi
     width,
     height,
     drawings: { closed: place(closed), open: place(open) },
-    parts: [{ id: 'picture', name: 'Picture', drawing: 'closed' }],
+    parts: oneAtATime(
+      { id: 'picture', name: 'Picture' },
+      [
+        ['closed', 'Closed'],
+        ['open', 'Open'],
+      ],
+      'closed',
+    ),
     mouth: {
+      kind: 'two',
       part: 'picture',
       chart: {
         rest: 'closed',
         drawings: [
-          { drawing: 'closed', label: 'Closed', articulation: targetOf(SILENCE) },
-          { drawing: 'open', label: 'Open', articulation: targetOf(OPEN_VOWEL) },
+          { drawing: 'closed', label: 'Closed', articulation: targetOf(SILENCE), mood: null },
+          { drawing: 'open', label: 'Open', articulation: targetOf(OPEN_VOWEL), mood: null },
         ],
       },
+      followers: [],
     },
-    lids: null,
+    eyes: NO_EYES,
   };
 }

@@ -28,6 +28,24 @@ export function scaling(factor: number): Matrix {
   return [factor, 0, 0, factor, 0, 0];
 }
 
+/** A turn by `angle` radians (clockwise where y points down) about a point. */
+export function turning(angle: number, { x, y }: { x: number; y: number }): Matrix {
+  const [cosine, sine] = [Math.cos(angle), Math.sin(angle)];
+  return [cosine, sine, -sine, cosine, x - cosine * x + sine * y, y - sine * x - cosine * y];
+}
+
+/** Sizes changed by a factor about a point. */
+export function scalingAbout(factor: number, { x, y }: { x: number; y: number }): Matrix {
+  return [factor, 0, 0, factor, x * (1 - factor), y * (1 - factor)];
+}
+
+/** The map that takes back what a map does. @throws Error where it flattens the plane */
+export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
+  const area = a * d - b * c;
+  if (area === 0) throw new Error('A map that flattens the plane has no inverse.');
+  return [d / area, -b / area, -c / area, a / area, (c * f - d * e) / area, (b * e - a * f) / area];
+}
+
 /** How much the map stretches lengths on average: the square root of its area factor. */
 export function meanScale([a, b, c, d]: Matrix): number {
   return Math.sqrt(Math.abs(a * d - b * c));

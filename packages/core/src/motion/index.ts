@@ -1,2 +1,3 @@
 export * from './blinks';
 export * from './signal';
+export * from './pose';

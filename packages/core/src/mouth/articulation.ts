@@ -68,11 +68,15 @@ const WEIGHTS: Articulation = { jaw: 2, width: 0.7, round: 1, press: 0.8, teeth:
 
 const DIMENSIONS = Object.keys(WEIGHTS) as (keyof Articulation)[];
 
-/** How unlike two mouths look: a weighted Euclidean distance, 0 for the same. */
-export function unlikeness(a: Articulation, b: Articulation): number {
+/**
+ * How unlike a drawing and a mouth look: a weighted Euclidean distance, 0 for the same. Dimensions that the
+ * drawing says nothing of don't count.
+ */
+export function unlikeness(drawing: Partial<Articulation>, mouth: Articulation): number {
   let sum = 0;
   for (const dimension of DIMENSIONS) {
-    sum += WEIGHTS[dimension] * (a[dimension] - b[dimension]) ** 2;
+    const shown = drawing[dimension];
+    if (shown !== undefined) sum += WEIGHTS[dimension] * (shown - mouth[dimension]) ** 2;
   }
   return Math.sqrt(sum);
 }

@@ -13,14 +13,15 @@ const chartOf = (...visemes: Viseme[]): MouthChart => ({
     drawing: `v${viseme}`,
     label: String(viseme),
     articulation: targetOf(viseme),
+    mood: null,
   })),
 });
 const full = chartOf(0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14);
 const two: MouthChart = {
   rest: 'shut',
   drawings: [
-    { drawing: 'shut', label: 'shut', articulation: targetOf(0) },
-    { drawing: 'wide', label: 'wide', articulation: targetOf(10) },
+    { drawing: 'shut', label: 'shut', articulation: targetOf(0), mood: null },
+    { drawing: 'wide', label: 'wide', articulation: targetOf(10), mood: null },
   ],
 };
 const inTime: FitSettings = { ...DEFAULT_FIT, early: 0 };
@@ -111,7 +112,7 @@ describe('layMouths', () => {
     const track = { ...loud, loudness: { rate: 100, values } };
     const mouths = layMouths(track, inTime, full, { duration: 3, frameRate: 24 });
     const jaw = (time: number) =>
-      full.drawings.find(({ drawing }) => drawing === at(mouths, time))!.articulation.jaw;
+      full.drawings.find(({ drawing }) => drawing === at(mouths, time))!.articulation!.jaw!;
     expect(jaw(0.5)).toBeLessThan(jaw(2.5));
   });
 

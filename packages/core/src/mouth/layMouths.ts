@@ -4,7 +4,12 @@ import { articulate, pausesOf } from './articulate';
 import { targetOf, unlikeness } from './articulation';
 import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
-import { nearestDrawing, type MouthChart } from './mouthChart';
+import {
+  nearestDrawing,
+  speakingDrawings,
+  type MouthChart,
+  type SpeakingDrawing,
+} from './mouthChart';
 import type { HeldDrawing } from './mouths';
 
 /** What a change of drawing costs, in the measure of unlikeness: keeps mouths from fluttering. */
@@ -31,17 +36,22 @@ export function layMouths(
   chart: MouthChart,
   { duration, frameRate }: { duration: number; frameRate: number },
 ): HeldDrawing[] {
+  const drawings = speakingDrawings(chart);
   const frames = Math.max(1, Math.ceil(duration * frameRate - 1e-9));
-  const costs = frameCosts(track, fit, chart, frames, frameRate);
-  const path = cheapestPath(costs, chart.drawings.length, frames, Math.min(fit.hold, frames));
-  return heldDrawings(path, chart, frameRate, duration);
+  const costs = frameCosts(track, fit, { ...chart, drawings }, frames, frameRate);
+  const path = cheapestPath(costs, drawings.length, frames, Math.min(fit.hold, frames));
+  return heldDrawings(path, drawings, frameRate, duration);
 }
+
+type SpeakingChart = Omit<MouthChart, 'drawings'> & {
+  readonly drawings: readonly SpeakingDrawing[];
+};
 
 /** What each drawing costs in each frame [frames * drawings]. */
 function frameCosts(
   track: VoiceTrack,
   fit: FitSettings,
-  chart: MouthChart,
+  chart: SpeakingChart,
   frames: number,
   frameRate: number,
 ): Float64Array {
@@ -172,7 +182,7 @@ function traceBack(
 
 function heldDrawings(
   path: Uint16Array,
-  chart: MouthChart,
+  drawings: readonly SpeakingDrawing[],
   frameRate: number,
   duration: number,
 ): HeldDrawing[] {
@@ -181,7 +191,7 @@ function heldDrawings(
   for (let frame = 1; frame <= path.length; frame++) {
     if (frame < path.length && path[frame] === path[from]) continue;
     const end = frame === path.length ? duration : frame / frameRate;
-    mouths.push({ start: from / frameRate, end, drawing: chart.drawings[path[from]!]!.drawing });
+    mouths.push({ start: from / frameRate, end, drawing: drawings[path[from]!]!.drawing });
     from = frame;
   }
   return mouths;

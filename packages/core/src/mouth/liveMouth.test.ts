@@ -10,6 +10,7 @@ const chart: MouthChart = {
     drawing: `v${viseme}`,
     label: String(viseme),
     articulation: targetOf(viseme),
+    mood: null,
   })),
 };
 
@@ -17,7 +18,7 @@ const chart: MouthChart = {
 function shown(...sounds: readonly (readonly [Viseme | null, number, number?])[]): string[] {
   const mouth = new LiveMouth(chart, DEFAULT_FIT);
   return sounds.flatMap(([viseme, moments, level = -20]) =>
-    Array.from({ length: moments }, () => mouth.follow({ viseme, level })),
+    Array.from({ length: moments }, () => mouth.follow({ viseme, level }).drawing),
   );
 }
 

@@ -4,6 +4,7 @@ import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
 import { loudnessGain } from './loudnessGain';
 import { nearestDrawing, type MouthChart } from './mouthChart';
+import type { MouthNow } from './mouthNow';
 
 /** What a voice does in one moment, as it is told while it is spoken. */
 export interface LiveMoment {
@@ -41,8 +42,12 @@ export class LiveMouth {
     this.drawing = chart.rest;
   }
 
-  /** Takes the next moment and gives the drawing to show. */
-  follow({ viseme, level }: LiveMoment): string {
+  /** Takes the next moment and gives what to show. */
+  follow(moment: LiveMoment): MouthNow {
+    return { drawing: this.drawingFor(moment), articulation: this.shape };
+  }
+
+  private drawingFor({ viseme, level }: LiveMoment): string {
     this.peak = Math.max(this.peak - PEAK_DECAY / RATE, level);
     this.shown++;
     if (viseme === null) return this.drawing;

@@ -13,8 +13,8 @@ import {
 const two: MouthChart = {
   rest: 'shut',
   drawings: [
-    { drawing: 'shut', label: 'shut', articulation: targetOf(0) },
-    { drawing: 'wide', label: 'wide', articulation: targetOf(10) },
+    { drawing: 'shut', label: 'shut', articulation: targetOf(0), mood: null },
+    { drawing: 'wide', label: 'wide', articulation: targetOf(10), mood: null },
   ],
 };
 const six: MouthChart = {
@@ -23,6 +23,7 @@ const six: MouthChart = {
     drawing: at === 0 ? 'rest' : `viseme ${viseme}`,
     label: String(viseme),
     articulation: targetOf(viseme),
+    mood: null,
   })),
 };
 const jaw = (opening: number) => ({ ...targetOf(0), jaw: opening });
@@ -39,7 +40,7 @@ describe('nearestDrawing', () => {
   });
   it('shows a drawing of its own for every viseme that it has', () => {
     for (const { drawing, articulation } of six.drawings) {
-      expect(nearestDrawing(six, articulation)).toBe(drawing);
+      expect(nearestDrawing(six, { ...targetOf(0), ...articulation })).toBe(drawing);
     }
   });
 });

@@ -3,7 +3,7 @@ import { CHARACTER_VERSION, characterSchema, type Character } from '../character
 import { Problem } from '../problem';
 import { PRODUCTION_VERSION, productionSchema, type Production } from './production';
 import { SCENE_VERSION, sceneSchema, type Scene } from './scene';
-import { PRODUCTION_UPGRADES, SCENE_UPGRADES, upgraded } from './upgrades';
+import { CHARACTER_UPGRADES, PRODUCTION_UPGRADES, SCENE_UPGRADES, upgraded } from './upgrades';
 
 /** The kinds of document that are saved, each with a schema version and a revision. */
 export interface DocumentBodies {
@@ -22,7 +22,11 @@ const SCHEMAS = {
     schema: productionSchema,
     upgrades: PRODUCTION_UPGRADES,
   },
-  character: { version: CHARACTER_VERSION, schema: characterSchema, upgrades: [] },
+  character: {
+    version: CHARACTER_VERSION,
+    schema: characterSchema,
+    upgrades: CHARACTER_UPGRADES,
+  },
   scene: { version: SCENE_VERSION, schema: sceneSchema, upgrades: SCENE_UPGRADES },
 };
 

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { evaluate } from './evaluate';
-import { sameFrame } from './frame';
+import { drawingOperations, sameFrame } from '../frame';
 import { prepareScene } from './prepare';
 import { hash, testMaterial } from '../testing/testScene';
 
 const material = testMaterial();
 const prepared = prepareScene(material);
 const shownAt = (time: number, scene = prepared) =>
-  evaluate(scene, time).operations.map(({ media }) => media);
+  drawingOperations(evaluate(scene, time).operations).map(({ media }) => media);
 const withLine = (change: object) =>
   prepareScene({
     ...material,
@@ -44,7 +44,7 @@ describe('evaluate', () => {
     expect(shownAt(1, prepareScene({ ...material, characters: new Map() }))).toEqual([]);
   });
   it('stands the artwork inside the stage, centred', () => {
-    const { matrix, width, height } = evaluate(prepared, 0).operations[0]!;
+    const { matrix, width, height } = drawingOperations(evaluate(prepared, 0).operations)[0]!;
     const [scale, , , , left, top] = matrix;
     expect(left).toBeGreaterThan(0);
     expect(left + scale * width).toBeCloseTo(1920 - left);

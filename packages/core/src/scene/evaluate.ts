@@ -1,12 +1,19 @@
 import type { Character } from '../character/character';
-import type { Drawing } from '../character/drawing';
-import { multiply, scaling, translation, type Matrix } from '../geometry';
+import { eyesPose } from '../character/eyes';
+import { drawingOperation, operationsOf } from '../character/posed';
+import type { Frame, Operation } from '../frame';
+import { IDENTITY, multiply, scaling, translation, type Matrix } from '../geometry';
+import { closedAt } from '../motion/blinks';
+import type { Pose } from '../motion/pose';
+import type { MouthNow } from '../mouth/mouthNow';
+import { chartOf, followsSmoothly, mouthPose, type MouthRig } from '../mouth/mouthRig';
 import { mouthIndexAt } from '../mouth/mouths';
-import type { DrawOperation, Frame } from './frame';
-import type { PreparedMember, PreparedScene } from './prepare';
+import { targetOf } from '../mouth/articulation';
+import { SILENCE } from '../speech/visemes';
+import type { PreparedLine, PreparedMember, PreparedScene } from './prepare';
 
-/** Mouth drawings of cast members that speak just now, by member. */
-export type LiveMouths = ReadonlyMap<string, string>;
+/** Mouths of cast members that speak just now, by member. */
+export type LiveMouths = ReadonlyMap<string, MouthNow>;
 
 const NOBODY: LiveMouths = new Map();
 
@@ -19,7 +26,7 @@ export function evaluate(
   time: number,
   live: LiveMouths = NOBODY,
 ): Frame {
-  const backdrop = scene.backdrop ? [operationFor(scene.backdrop, [1, 0, 0, 1, 0, 0])] : [];
+  const backdrop = scene.backdrop ? [drawingOperation(scene.backdrop, IDENTITY)] : [];
   return {
     width: scene.stage.width,
     height: scene.stage.height,
@@ -28,59 +35,47 @@ export function evaluate(
   };
 }
 
-function operationsFor(prepared: PreparedMember, time: number, live: LiveMouths): DrawOperation[] {
-  const { character, member } = prepared;
-  return operationsOf(character, placeOf(prepared), (part) => {
-    const spoken = part === character.mouth.part ? live.get(member.id) : undefined;
-    return spoken ?? drawingOf(prepared, part, time);
-  });
+function operationsFor(prepared: PreparedMember, time: number, live: LiveMouths): Operation[] {
+  const { character, lines, blinks, member } = prepared;
+  const mouth = character.mouth && (live.get(member.id) ?? mouthAt(character.mouth, lines, time));
+  return operationsOf(
+    character,
+    placeOf(prepared),
+    poseOf(character, mouth, { gaze: null, closed: closedAt(blinks, time) }),
+  );
 }
 
-/**
- * What to paint for a character, back to front.
- *
- * @param place maps the artwork onto the stage
- * @param shownBy the drawing that a part is made to show; null leaves it its own
- */
-export function operationsOf(
-  character: Character,
-  place: Matrix,
-  shownBy: (part: string) => string | null,
-): DrawOperation[] {
-  return character.parts.flatMap((part) => {
-    const key = shownBy(part.id) ?? part.drawing;
-    const drawing = key === null ? undefined : character.drawings[key];
-    return drawing ? [operationFor(drawing, place)] : [];
-  });
+/** What a character's mouth and eyes do to its parts. */
+export function poseOf(
+  { mouth, eyes }: Character,
+  mouthNow: MouthNow | null,
+  eyesNow: Parameters<typeof eyesPose>[1],
+): Pose {
+  const ofEyes = eyesPose(eyes, eyesNow);
+  return mouth && mouthNow ? new Map([...ofEyes, ...mouthPose(mouth, mouthNow)]) : ofEyes;
 }
 
-/** The drawing that a part is made to show at a time; null where nothing moves it. */
-function drawingOf(
-  { character, lines, blinks }: PreparedMember,
-  part: string,
-  time: number,
-): string | null {
-  if (part === character.mouth.part) {
-    for (const { line, mouths } of lines) {
-      const index = mouthIndexAt(mouths, time - line.start);
-      if (index >= 0) return mouths[index]!.drawing;
+/** A mouth that says nothing. */
+export function restingMouth(rig: MouthRig): MouthNow {
+  return { drawing: chartOf(rig).rest, articulation: targetOf(SILENCE) };
+}
+
+function mouthAt(rig: MouthRig, lines: readonly PreparedLine[], time: number): MouthNow {
+  for (const { line, mouths, articulation } of lines) {
+    const since = time - line.start;
+    const held = mouths[mouthIndexAt(mouths, since)];
+    if (!held) continue;
+    const { drawing, byHand } = held;
+    if (!byHand && articulation && followsSmoothly(rig)) {
+      return { drawing, articulation: articulation(since + line.fit.early) };
     }
-    return character.mouth.chart.rest;
+    const shown = chartOf(rig).drawings.find((entry) => entry.drawing === drawing);
+    return { drawing, articulation: { ...targetOf(SILENCE), ...shown?.articulation } };
   }
-  if (
-    part === character.lids?.part &&
-    blinks.some(({ start, end }) => time >= start && time < end)
-  ) {
-    return character.lids.closed;
-  }
-  return null;
+  return restingMouth(rig);
 }
 
 function placeOf({ member, character }: PreparedMember): Matrix {
   const feet = translation(-character.width / 2, -character.height);
   return multiply(translation(member.x, member.y), multiply(scaling(member.scale), feet));
-}
-
-function operationFor({ kind, media, x, y, width, height }: Drawing, place: Matrix): DrawOperation {
-  return { kind, media, matrix: multiply(place, translation(x, y)), width, height };
 }

@@ -2,7 +2,6 @@ export * from './changes';
 export * from './documents';
 export * from './evaluate';
 export * from './filmSettings';
-export * from './frame';
 export * from './frameRate';
 export * from './prepare';
 export * from './production';

@@ -1,6 +1,8 @@
 import type { Character } from '../character/character';
 import { blinksFor, seedFrom, type Blink } from '../motion/blinks';
+import { articulate, type ArticulationOverTime } from '../mouth/articulate';
 import { layMouths } from '../mouth/layMouths';
+import { chartOf, followsSmoothly, type MouthRig } from '../mouth/mouthRig';
 import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { framesPerSecond } from './frameRate';
@@ -22,6 +24,8 @@ export interface PreparedLine {
   readonly track: VoiceTrack | null;
   /** Covers the line from 0 to its end, seconds from its start. */
   readonly mouths: readonly Mouth[];
+  /** What a mouth that moves smoothly follows; null for one that holds drawings, and where nothing was heard. */
+  readonly articulation: ArticulationOverTime | null;
 }
 
 export interface PreparedMember {
@@ -50,7 +54,9 @@ export function prepareScene({ scene, characters, tracks }: SceneMaterial): Prep
         lines: scene.lines
           .filter(({ speaker }) => speaker === member.id)
           .map((line) => prepareLine(line, character, scene, tracks)),
-        blinks: character.lids ? blinksFor(seedFrom(member.id), scene.length) : [],
+        blinks: character.eyes.lids
+          ? blinksFor(seedFrom(member.id), scene.length, character.eyes.blinking)
+          : [],
       };
     }),
   };
@@ -62,28 +68,27 @@ function prepareLine(
   scene: Scene,
   tracks: SceneMaterial['tracks'],
 ): PreparedLine {
-  const track = line.track === null ? undefined : tracks.get(line.track);
-  const known = line.corrections.filter(({ drawing }) =>
-    Object.hasOwn(character.drawings, drawing),
-  );
-  const fitted = track
-    ? fittedMouths(line, track, character, scene)
-    : restingMouths(line, character);
-  return { line, track: track ?? null, mouths: withCorrections(fitted, known) };
+  const track = (line.track === null ? null : tracks.get(line.track)) ?? null;
+  const rig = character.mouth;
+  if (!rig) return { line, track, mouths: [], articulation: null };
+  const shown = new Set(chartOf(rig).drawings.map(({ drawing }) => drawing));
+  const known = line.corrections.filter(({ drawing }) => shown.has(drawing));
+  const fitted = track ? fittedMouths(line, track, rig, scene) : restingMouths(line, rig);
+  return {
+    line,
+    track,
+    mouths: withCorrections(fitted, known),
+    articulation: track && followsSmoothly(rig) ? articulate(track, line.fit) : null,
+  };
 }
 
-function fittedMouths(
-  line: Line,
-  track: VoiceTrack,
-  character: Character,
-  scene: Scene,
-): HeldDrawing[] {
-  return layMouths(track, line.fit, character.mouth.chart, {
+function fittedMouths(line: Line, track: VoiceTrack, rig: MouthRig, scene: Scene): HeldDrawing[] {
+  return layMouths(track, line.fit, chartOf(rig), {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),
   });
 }
 
-function restingMouths(line: Line, { mouth }: Character): HeldDrawing[] {
-  return [{ start: 0, end: line.voice.duration, drawing: mouth.chart.rest }];
+function restingMouths(line: Line, rig: MouthRig): HeldDrawing[] {
+  return [{ start: 0, end: line.voice.duration, drawing: chartOf(rig).rest }];
 }

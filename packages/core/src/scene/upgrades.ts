@@ -1,3 +1,4 @@
+import { upgradeFirstCharacter } from '../character/upgrades';
 import { upgradeFitSettings } from '../mouth/fitSettings';
 import { ENGLISH } from '../speech/language';
 
@@ -16,6 +17,9 @@ export const SCENE_UPGRADES: readonly Upgrade[] = [
     })),
   }),
 ];
+
+/** Characters, from version 1 on: the tree of parts came with version 2. */
+export const CHARACTER_UPGRADES: readonly Upgrade[] = [upgradeFirstCharacter];
 
 /** Productions, from version 1 on: own pronunciations came with version 2. */
 export const PRODUCTION_UPGRADES: readonly Upgrade[] = [

@@ -9,7 +9,13 @@ import {
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Drawing } from '@cruvo/core/character';
 import type { PreparedScene } from '@cruvo/core/scene';
-import { Painter, type Gallery, type PaintContext, type Picture } from '@cruvo/painter/paint';
+import {
+  Painter,
+  type Gallery,
+  type PaintContext,
+  type Picture,
+  type Surface,
+} from '@cruvo/painter/paint';
 
 export type NodeGallery = Gallery<Image>;
 export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
@@ -46,7 +52,21 @@ export function nodeSurface(
   width: number,
   height: number,
 ): { canvas: Canvas; painter: NodePainter } {
+  const { canvas, surface } = surfaceOf(width, height);
+  return { canvas, painter: new Painter(surface) };
+}
+
+function surfaceOf(width: number, height: number) {
   const canvas = createCanvas(width, height);
   const context = canvas.getContext('2d') as unknown as PaintContext<Image, Path2D, CanvasGradient>;
-  return { canvas, painter: new Painter({ context, outline: (path) => new Path2D(path) }) };
+  const surface: Surface<Image, Path2D, CanvasGradient> = {
+    context,
+    outline: (path) => new Path2D(path),
+    layer: (layerWidth, layerHeight) => {
+      const layer = surfaceOf(layerWidth, layerHeight);
+      // A canvas can be drawn as an image, though the package's types tell them apart.
+      return { surface: layer.surface, image: layer.canvas as unknown as Image };
+    },
+  };
+  return { canvas, surface };
 }

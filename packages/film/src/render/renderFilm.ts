@@ -1,13 +1,12 @@
 import { rename, rm } from 'node:fs/promises';
 import { setImmediate } from 'node:timers/promises';
+import { sameFrame, type Frame } from '@cruvo/core/frame';
 import { cancelled } from '@cruvo/core/problem';
 import {
   evaluate,
   frameCount,
   frameTime,
-  sameFrame,
   type FilmSettings,
-  type Frame,
   type PreparedScene,
 } from '@cruvo/core/scene';
 import { asFullDisk } from '@cruvo/media/tools';

@@ -1,8 +1,8 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
-import type { DrawOperation, Frame } from '@cruvo/core/scene';
+import type { DrawingOperation, Frame, GroupOperation, Operation } from '@cruvo/core/frame';
 import type { Gallery } from './gallery';
 import { Painter } from './painter';
-import type { PaintContext } from './surface';
+import type { PaintContext, Surface } from './surface';
 
 type Call = readonly [name: string, ...details: unknown[]];
 
@@ -19,6 +19,11 @@ function recorder() {
     };
   };
   const context: PaintContext<string, string, ReturnType<typeof gradient>> = {
+    canvas: { width: 300, height: 200 },
+    globalCompositeOperation: 'source-over',
+    save: () => void calls.push(['save']),
+    restore: () => void calls.push(['restore']),
+    clip: (outline) => void calls.push(['clip', outline]),
     fillStyle: '',
     strokeStyle: '',
     globalAlpha: 1,
@@ -30,7 +35,8 @@ function recorder() {
     setTransform: (...matrix) => void calls.push(['at', ...matrix]),
     fillRect: (...box) => void calls.push(['rect', context.fillStyle, ...box]),
     clearRect: () => undefined,
-    drawImage: (image, ...box) => void calls.push(['image', image, ...box]),
+    drawImage: (image: string, ...box: number[]) =>
+      void calls.push(['image', image, ...box, ...mixing()]),
     fill: (outline, rule) =>
       void calls.push(['fill', outline, context.fillStyle, context.globalAlpha, rule]),
     stroke: (outline) =>
@@ -38,22 +44,32 @@ function recorder() {
     createLinearGradient: (...numbers) => gradient('linear', numbers),
     createRadialGradient: (...numbers) => gradient('radial', numbers),
   };
+  const mixing = () => {
+    const { globalAlpha, globalCompositeOperation: blend } = context;
+    return globalAlpha === 1 && blend === 'source-over' ? [] : [globalAlpha, blend];
+  };
   let outlines = 0;
-  const painter = new Painter({
+  const layers: Call[][] = [];
+  const surface: Surface<string, string, ReturnType<typeof gradient>> = {
     context,
     outline: (path) => {
       outlines++;
       return path;
     },
-  });
-  return { painter, calls, outlines: () => outlines };
+    layer: (width, height) => {
+      const made = recorder();
+      layers.push(made.calls);
+      return { surface: made.surface, image: `layer ${width} ${height}` };
+    },
+  };
+  return { painter: new Painter(surface), surface, calls, layers, outlines: () => outlines };
 }
 
 const svg = (inside: string) =>
   readVectorDrawing(
     `<svg viewBox="10 0 100 50"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/></linearGradient></defs>${inside}</svg>`,
   );
-const operation = (media: string, change: Partial<DrawOperation> = {}): DrawOperation => ({
+const operation = (media: string, change: Partial<DrawingOperation> = {}): DrawingOperation => ({
   kind: 'vector',
   media,
   matrix: [1, 0, 0, 1, 0, 0],
@@ -61,7 +77,7 @@ const operation = (media: string, change: Partial<DrawOperation> = {}): DrawOper
   height: 50,
   ...change,
 });
-const frame = (...operations: DrawOperation[]): Frame => ({
+const frame = (...operations: Operation[]): Frame => ({
   width: 100,
   height: 50,
   background: '#abcdef',
@@ -151,5 +167,62 @@ describe('Painter', () => {
       height: 50,
     });
     expect(named(calls, 'stroke')).toHaveLength(1);
+  });
+
+  describe('groups', () => {
+    const group = (change: Partial<GroupOperation>): GroupOperation => ({
+      kind: 'group',
+      operations: [operation('line')],
+      opacity: 1,
+      blend: 'normal',
+      outline: null,
+      within: null,
+      ...change,
+    });
+    const painted = (...operations: Operation[]) => {
+      const { painter, calls, layers } = recorder();
+      painter.paintOperations(operations, gallery, [1, 0, 0, 1, 0, 0]);
+      return { calls, layers };
+    };
+
+    it('are seen inside their outline, painted where they stand', () => {
+      const outline = { path: 'M0 0h5v5Z', matrix: [2, 0, 0, 2, 0, 0] as const };
+      const { calls, layers } = painted(group({ outline }));
+      expect(named(calls, 'save', 'clip', 'stroke', 'restore').map(([name]) => name)).toEqual([
+        'save',
+        'clip',
+        'stroke',
+        'restore',
+      ]);
+      expect(layers).toHaveLength(0);
+    });
+
+    it('fade and blend as one, on a layer no larger than they are', () => {
+      const small = operation('line', { matrix: [1, 0, 0, 1, 40, 30], width: 20, height: 10 });
+      const { calls, layers } = painted(
+        group({ opacity: 0.5, blend: 'multiply', operations: [small] }),
+      );
+      expect(named(layers[0]!, 'stroke')).toHaveLength(1);
+      expect(named(calls, 'stroke')).toHaveLength(0);
+      expect(named(calls, 'image')).toEqual([
+        ['image', 'layer 20 10', 0, 0, 20, 10, 40, 30, 20, 10, 0.5, 'multiply'],
+      ]);
+    });
+
+    it('are seen only within what they are clipped by', () => {
+      const { layers } = painted(group({ within: [operation('glow')] }));
+      expect(layers).toHaveLength(2);
+      expect(named(layers[1]!, 'fill')).toHaveLength(1);
+      expect(named(layers[0]!, 'image')).toEqual([
+        ['image', 'layer 100 50', 0, 0, 100, 50, 0, 0, 100, 50, 1, 'destination-in'],
+      ]);
+    });
+
+    it('that lie outside are not painted', () => {
+      const away = operation('line', { matrix: [1, 0, 0, 1, 900, 0] });
+      expect(named(painted(group({ opacity: 0.5, operations: [away] })).calls, 'image')).toEqual(
+        [],
+      );
+    });
   });
 });

@@ -10,18 +10,35 @@ export interface GradientHandle {
  * `Image` is a decoded picture, `Outline` a Path2D and `Gradient` a gradient of that surface.
  */
 export interface PaintContext<Image, Outline, Gradient extends GradientHandle> {
+  /** Pixels. */
+  readonly canvas: { readonly width: number; readonly height: number };
   fillStyle: unknown;
   strokeStyle: unknown;
   globalAlpha: number;
+  globalCompositeOperation: string;
   lineWidth: number;
   lineCap: 'butt' | 'round' | 'square';
   lineJoin: 'miter' | 'round' | 'bevel';
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: 'low' | 'medium' | 'high';
+  save(): void;
+  restore(): void;
+  clip(outline: Outline): void;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   drawImage(image: Image, x: number, y: number, width: number, height: number): void;
+  drawImage(
+    image: Image,
+    fromX: number,
+    fromY: number,
+    fromWidth: number,
+    fromHeight: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): void;
   fill(outline: Outline, rule: 'nonzero' | 'evenodd'): void;
   stroke(outline: Outline): void;
   createLinearGradient(x1: number, y1: number, x2: number, y2: number): Gradient;
@@ -40,4 +57,9 @@ export interface Surface<Image, Outline, Gradient extends GradientHandle> {
   readonly context: PaintContext<Image, Outline, Gradient>;
   /** Makes an outline from SVG path data. */
   readonly outline: (path: string) => Outline;
+  /** Makes an empty, see-through surface and the image of what is painted on it; pixels. */
+  readonly layer: (
+    width: number,
+    height: number,
+  ) => { readonly surface: Surface<Image, Outline, Gradient>; readonly image: Image };
 }

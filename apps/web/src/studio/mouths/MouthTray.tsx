@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useRef } from 'react';
-import { mouthIndexAt } from '@cruvo/core/mouth';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { chartOf, mouthIndexAt } from '@cruvo/core/mouth';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useScene } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
@@ -18,26 +18,29 @@ export function MouthTray() {
     chosen ? lines.some(({ line }) => line.id === chosen.line.id) : lines.length > 0,
   );
 
+  const rig = member?.character.mouth;
+  const chart = useMemo(() => rig && chartOf(rig), [rig]);
+
   const markSpoken = useCallback(
     (time: number) => {
       const speaking = member?.lines.find(
         ({ line }) => time >= line.start && time < line.start + line.voice.duration,
       );
       const index = speaking ? mouthIndexAt(speaking.mouths, time - speaking.line.start) : -1;
-      const drawing = speaking?.mouths[index]?.drawing ?? member?.character.mouth.chart.rest;
+      const drawing = speaking?.mouths[index]?.drawing ?? chart?.rest;
       for (const button of tray.current?.children ?? []) {
         button.classList.toggle('spoken', button.getAttribute('data-drawing') === drawing);
       }
     },
-    [member],
+    [member, chart],
   );
   usePlayhead(markSpoken);
 
-  if (!member) return null;
+  if (!member || !chart) return null;
   const pictures = thumbnails.get(member.member.character);
   return (
     <div className="tray" ref={tray} role="group" aria-label={`Mouths of ${member.character.name}`}>
-      {member.character.mouth.chart.drawings.map(({ drawing, label }, index) => (
+      {chart.drawings.map(({ drawing, label }, index) => (
         <button
           key={drawing}
           type="button"

@@ -1,4 +1,5 @@
 import {
+  chartOf,
   moveEdge,
   mouthIndexAt,
   release,
@@ -45,7 +46,8 @@ export const mouthEdits = {
   },
 
   rest(store: SceneStore, found: MouthInLine): void {
-    mouthEdits.setDrawing(store, found, found.character.mouth.chart.rest);
+    const rig = found.character.mouth;
+    if (rig) mouthEdits.setDrawing(store, found, chartOf(rig).rest);
   },
 
   backToFitted(store: SceneStore, { line, mouth }: MouthInLine): void {

@@ -1,6 +1,7 @@
-import type { Character } from '@cruvo/core/character';
-import { grow, unionOf, type Box } from '@cruvo/core/geometry';
-import { operationsOf } from '@cruvo/core/scene';
+import { boundsOfPart, operationsOf, type Character } from '@cruvo/core/character';
+import { grow, IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
+import { chartOf } from '@cruvo/core/mouth';
+import { poseOf, restingMouth } from '@cruvo/core/scene';
 import { painterFor, type BrowserGallery } from '../stage/browserGallery';
 
 /** A small picture of each mouth drawing, by the drawing's key. */
@@ -12,34 +13,26 @@ const HEIGHT = 116;
 /** How much of the face is seen around the mouth, as a share of its width. */
 const MARGIN = 0.14;
 
-/** Paints a character's face around the mouth, once with each of its mouth drawings. */
+/** Paints a character's face around the mouth, once with each mouth that it can show. */
 export function paintThumbnails(character: Character, gallery: BrowserGallery): Thumbnails {
-  const region = mouthRegion(character);
-  const factor = Math.max(WIDTH / region.width, HEIGHT / region.height);
-  const left = region.x + region.width / 2 - WIDTH / 2 / factor;
-  const top = region.y + region.height / 2 - HEIGHT / 2 / factor;
-  const thumbnails = character.mouth.chart.drawings.map(({ drawing }) => {
+  const { mouth } = character;
+  if (!mouth) return new Map();
+  const region = boundsOfPart(character, mouth.part) ?? wholeOf(character);
+  const seen = grow(region, MARGIN * region.width);
+  const factor = Math.max(WIDTH / seen.width, HEIGHT / seen.height);
+  const left = seen.x + seen.width / 2 - WIDTH / 2 / factor;
+  const top = seen.y + seen.height / 2 - HEIGHT / 2 / factor;
+  const view = multiply(scaling(factor), translation(-left, -top));
+  const thumbnails = chartOf(mouth).drawings.map(({ drawing, articulation }) => {
     const canvas = document.createElement('canvas');
     canvas.width = WIDTH;
     canvas.height = HEIGHT;
-    const operations = operationsOf(character, [1, 0, 0, 1, 0, 0], (part) =>
-      part === character.mouth.part ? drawing : null,
-    );
-    painterFor(canvas).paintOperations(operations, gallery, [
-      factor,
-      0,
-      0,
-      factor,
-      -left * factor,
-      -top * factor,
-    ]);
+    const now = { drawing, articulation: { ...restingMouth(mouth).articulation, ...articulation } };
+    const pose = poseOf(character, now, { gaze: null, closed: 0 });
+    painterFor(canvas).paintOperations(operationsOf(character, IDENTITY, pose), gallery, view);
     return [drawing, canvas] as const;
   });
   return new Map(thumbnails);
 }
 
-function mouthRegion({ mouth, drawings, width, height }: Character): Box {
-  const boxes = mouth.chart.drawings.map(({ drawing }) => drawings[drawing]!);
-  const region = unionOf(boxes) ?? { x: 0, y: 0, width, height };
-  return grow(region, MARGIN * region.width);
-}
+const wholeOf = ({ width, height }: Character) => ({ x: 0, y: 0, width, height });

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { evaluate, frameAt, frameTime, sameFrame, type Frame } from '@cruvo/core/scene';
+import { sameFrame, type Frame } from '@cruvo/core/frame';
+import { evaluate, frameAt, frameTime } from '@cruvo/core/scene';
 import { FrameMeter } from '../playback/frameMeter';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';

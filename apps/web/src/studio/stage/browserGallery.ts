@@ -1,6 +1,6 @@
 import type { Drawing } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
-import { Painter, type Gallery, type Picture } from '@cruvo/painter/paint';
+import { Painter, type Gallery, type Picture, type Surface } from '@cruvo/painter/paint';
 import { mediaUrl } from '../../api/media';
 import { problemFrom } from '../../api/http';
 
@@ -39,7 +39,20 @@ async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
 
 /** The painter for a canvas on the page. */
 export function painterFor(canvas: HTMLCanvasElement): BrowserPainter {
+  return new Painter(surfaceOf(canvas));
+}
+
+function surfaceOf(canvas: HTMLCanvasElement): Surface<CanvasImageSource, Path2D, CanvasGradient> {
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('This browser can’t paint on a canvas.');
-  return new Painter({ context, outline: (path) => new Path2D(path) });
+  return {
+    context,
+    outline: (path) => new Path2D(path),
+    layer: (width, height) => {
+      const image = document.createElement('canvas');
+      image.width = width;
+      image.height = height;
+      return { surface: surfaceOf(image), image };
+    },
+  };
 }

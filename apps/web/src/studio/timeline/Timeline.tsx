@@ -9,6 +9,7 @@ import { Overview } from './Overview';
 import { colorsOf, paintTimeline } from './paintTimeline';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
 import { reveal, wholeScene, within, zoomAround, type Viewport } from './viewport';
+import { chartOf } from '@cruvo/core/mouth';
 
 const ZOOM_STEP = 1.5;
 
@@ -99,9 +100,9 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
 
 /** Says in words which mouth is chosen, for people who don't see the canvas. */
 function ChosenForReaders({ chosen }: { chosen: ReturnType<typeof chosenMouth> }) {
-  const label = chosen?.character.mouth.chart.drawings.find(
-    ({ drawing }) => drawing === chosen.mouth.drawing,
-  )?.label;
+  const rig = chosen?.character.mouth;
+  const label =
+    rig && chartOf(rig).drawings.find(({ drawing }) => drawing === chosen.mouth.drawing)?.label;
   return (
     <div className="visually-hidden" role="status" data-testid="chosen-mouth">
       {chosen

@@ -1,90 +1,214 @@
-import { grow, IDENTITY, multiply, unionOf, type Box, type Matrix } from '../../geometry';
-import { matrixOf } from './outline';
-import { boundsOf, definitionsOf } from './paint';
+import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
+import { grow, unionOf, type Box } from '../../geometry';
+import { boundsOf } from './paint';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
-import { collectShapes } from './readVector';
+import { readVectorDrawing } from './readVector';
+import { beyondVectors } from './beyondVectors';
+import { referencedNodes } from './references';
+import { ownStyle } from './style';
 import type { VectorShape } from './vectorDrawing';
 
-/** A group of a layered SVG, as a picture of its own. */
-export interface Layer {
+/** A layer of an SVG: a group of others, or a picture of its own. */
+export interface SvgLayer {
   readonly name: string;
-  /** Names from the outermost group to this one. */
-  readonly path: readonly string[];
-  /** The named groups directly inside. */
-  readonly children: readonly Layer[];
-  /** What the layer covers, in units of the artwork. */
-  readonly bounds: Box;
-  /** The layer alone, as an SVG file whose viewBox is `bounds`. */
+  readonly hidden: boolean;
+  readonly opacity: number;
+  readonly blend: BlendMode;
+  /** What a group holds, back to front. */
+  readonly layers: readonly SvgLayer[];
+  /** Null for a group. */
+  readonly picture: SvgPicture | null;
+}
+
+/** A layer alone, as an SVG file. */
+export interface SvgPicture {
   readonly svg: string;
+  /** What it covers, which is the file's viewBox; null where only painting can tell, and the viewBox is the page. */
+  readonly bounds: Box | null;
+  /** What Cruvo's own painter can't draw, in plain words; empty where it can draw all. */
+  readonly beyond: readonly string[];
 }
 
 export interface LayeredSvg {
-  readonly width: number;
-  readonly height: number;
+  readonly page: Box;
   /** Back to front. */
-  readonly layers: readonly Layer[];
+  readonly layers: readonly SvgLayer[];
 }
 
+/** Elements that draw nothing by themselves. */
+const UNDRAWN = new Set(
+  'defs style title desc metadata symbol clipPath mask pattern marker filter linearGradient radialGradient'.split(
+    ' ',
+  ),
+);
+/** Names that drawing programs give by themselves. */
+const MADE_UP =
+  /^(g|group|path|rect|circle|ellipse|use|text|tspan|svg|polygon|polyline|line|image)?[-_]?\d[\d_-]*$/i;
+/** What a group must not hand down when its children are painted without it: they get it as parts. */
+const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-blend-mode']);
+
 /**
- * Takes a layered SVG apart: every named group becomes a layer at its own size.
+ * Takes a layered SVG apart: groups and shapes that somebody has named become layers, whatever lies between
+ * them layers named after their group.
  *
  * @throws Problem when it can't be read
  */
 export function readLayers(text: string): LayeredSvg {
   const root = parseSvg(text);
-  const { width, height } = viewBoxOf(root);
-  return { width, height, layers: layersIn(root, root, [], IDENTITY) };
+  const page = viewBoxOf(root);
+  return { page, layers: new LayerReader(root, page).layersIn(root, [], 'drawing') };
 }
 
-function layersIn(root: SvgNode, node: SvgNode, path: readonly string[], matrix: Matrix): Layer[] {
-  return node.children
-    .filter((child) => child.name === 'g' && nameOf(child) !== '')
-    .flatMap((group) => {
-      const name = nameOf(group);
-      const ownPath = [...path, name];
-      const shapes: VectorShape[] = [];
-      collectShapes(group, {
-        matrix,
-        style: {},
-        opacity: 1,
-        definitions: definitionsOf(root),
-        shapes,
+class LayerReader {
+  constructor(
+    private readonly root: SvgNode,
+    private readonly page: Box,
+  ) {}
+
+  /** @param around the groups from the outermost to the node itself, without the root */
+  layersIn(node: SvgNode, around: readonly SvgNode[], name: string): SvgLayer[] {
+    const layers: SvgLayer[] = [];
+    let loose: SvgNode[] = [];
+    const flush = () => {
+      if (loose.length === 0) return;
+      const picture = this.pictureOf(loose, around);
+      if (picture) layers.push({ ...PLAIN, name, picture });
+      loose = [];
+    };
+    for (const child of node.children.filter(isDrawn)) {
+      if (!isNamedLayer(child) && !holdsNamed(child)) {
+        loose.push(child);
+        continue;
+      }
+      flush();
+      const layer = this.layerOf(child, around);
+      if (layer) layers.push(layer);
+    }
+    flush();
+    return layers;
+  }
+
+  private layerOf(node: SvgNode, around: readonly SvgNode[]): SvgLayer | null {
+    const style = ownStyle(node);
+    const name = nameOf(node) ?? 'group';
+    const blend = style['mix-blend-mode'] as BlendMode | undefined;
+    const own = {
+      name,
+      hidden: style['display'] === 'none' || style['visibility'] === 'hidden',
+      opacity: shareOf(style['opacity']),
+      blend: blend && BLEND_MODES.includes(blend) ? blend : ('normal' as const),
+    };
+    if (holdsNamed(node)) {
+      const layers = this.layersIn(node, [...around, node], name);
+      return layers.length > 0 ? { ...own, layers, picture: null } : null;
+    }
+    const picture = this.pictureOf([node], around);
+    return picture || node.name === 'g' ? { ...own, layers: [], picture } : null;
+  }
+
+  /** Nodes alone, within all that their groups hand down to them; null where they draw nothing. */
+  private pictureOf(nodes: readonly SvgNode[], around: readonly SvgNode[]): SvgPicture | null {
+    const shown = nodes.map(seen);
+    const wrapped = [...around]
+      .reverse()
+      .reduce<readonly SvgNode[]>(
+        (children, group) => [{ name: 'g', attributes: handedDown(group), children }],
+        shown,
+      );
+    const definitions = referencedNodes(this.root, wrapped);
+    const file = (box: Box): string =>
+      svgText({
+        name: 'svg',
+        attributes: {
+          xmlns: 'http://www.w3.org/2000/svg',
+          'xmlns:xlink': 'http://www.w3.org/1999/xlink',
+          viewBox: [box.x, box.y, box.width, box.height].join(' '),
+        },
+        children: [
+          ...(definitions.length > 0
+            ? [{ name: 'defs', attributes: {}, children: definitions }]
+            : []),
+          ...wrapped,
+        ],
       });
-      const bounds = unionOf(shapes.map(shapeBounds));
-      if (!bounds) return [];
-      const inner = multiply(matrix, matrixOf(group.attributes['transform']));
-      return {
-        name,
-        path: ownPath,
-        children: layersIn(root, group, ownPath, inner),
-        bounds,
-        svg: alone(root, group, bounds, matrix),
-      };
-    });
+    const beyond = beyondVectors(
+      [...around.map((group) => ({ ...group, children: [] })), ...shown],
+      this.root,
+    );
+    const whole = file(this.page);
+    if (beyond.length > 0) return { svg: whole, bounds: null, beyond };
+    const bounds = unionOf(readVectorDrawing(whole).shapes.map(shapeBounds).filter(isSomething));
+    return bounds && { svg: file(bounds), bounds, beyond };
+  }
 }
 
-function nameOf({ attributes }: SvgNode): string {
-  return attributes['inkscape:label'] ?? attributes['id'] ?? '';
+const PLAIN = { hidden: false, opacity: 1, blend: 'normal', layers: [] } as const;
+
+function isDrawn({ name }: SvgNode): boolean {
+  return !UNDRAWN.has(name) && !name.includes(':') && name !== '#text';
+}
+
+/** Whether a group has layers inside, however deep, that can be taken out of it. */
+function holdsNamed(node: SvgNode): boolean {
+  if (node.name !== 'g' || effectOf(node)) return false;
+  return node.children.some((child) => isNamedLayer(child) || holdsNamed(child));
+}
+
+function isNamedLayer(node: SvgNode): boolean {
+  return isDrawn(node) && nameOf(node) !== null;
+}
+
+/** What somebody called it, in whatever drawing program; null where nobody did. */
+function nameOf({ attributes }: SvgNode): string | null {
+  const label = attributes['inkscape:label'] ?? attributes['serif:id'] ?? attributes['data-name'];
+  if (label?.trim()) return label.trim();
+  const id = attributes['id']?.trim();
+  if (!id || MADE_UP.test(id)) return null;
+  // Programs that write names as ids put codes for what an id can't hold.
+  return id
+    .replace(/_x([0-9A-F]{2})_/gi, (_, code: string) => String.fromCharCode(parseInt(code, 16)))
+    .replace(/_/g, ' ')
+    .trim();
+}
+
+/** Whether a group does something to its layers together that parts can't do. */
+function effectOf(node: SvgNode): boolean {
+  const style = ownStyle(node);
+  return ['clip-path', 'mask', 'filter'].some((effect) => (style[effect] ?? 'none') !== 'none');
+}
+
+/** A layer as it looks when it is seen: what hides and fades it is the part's matter. */
+function seen(node: SvgNode): SvgNode {
+  return {
+    ...node,
+    attributes: {
+      ...handedDown(node),
+      ...(node.attributes['id'] ? { id: node.attributes['id'] } : {}),
+    },
+  };
+}
+
+function handedDown({ attributes }: SvgNode): Readonly<Record<string, string>> {
+  const kept = Object.entries(attributes).filter(
+    ([key]) =>
+      key !== 'style' && !NOT_HANDED_DOWN.has(key) && (!key.includes(':') || key === 'xlink:href'),
+  );
+  const style = (attributes['style'] ?? '')
+    .split(';')
+    .filter((rule) => !NOT_HANDED_DOWN.has(rule.split(':')[0]!.trim()))
+    .join(';');
+  return { ...Object.fromEntries(kept), ...(style ? { style } : {}) };
+}
+
+function shareOf(opacity: string | undefined): number {
+  const share = Number(opacity?.endsWith('%') ? parseFloat(opacity) / 100 : (opacity ?? 1));
+  return Number.isFinite(share) ? Math.min(1, Math.max(0, share)) : 1;
 }
 
 function shapeBounds({ path, stroke }: VectorShape): Box {
   return grow(boundsOf(path), stroke ? stroke.width / 2 : 0);
 }
 
-function alone(
-  root: SvgNode,
-  group: SvgNode,
-  { x, y, width, height }: Box,
-  matrix: Matrix,
-): string {
-  const wrapper: SvgNode = {
-    name: 'g',
-    attributes: { transform: `matrix(${matrix.join(' ')})` },
-    children: [group],
-  };
-  return svgText({
-    name: 'svg',
-    attributes: { xmlns: 'http://www.w3.org/2000/svg', viewBox: [x, y, width, height].join(' ') },
-    children: [...root.children.filter(({ name }) => name === 'defs'), wrapper],
-  });
+function isSomething({ width, height }: Box): boolean {
+  return width > 0 && height > 0;
 }

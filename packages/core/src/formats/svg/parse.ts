@@ -1,7 +1,7 @@
 import { SaxesParser } from 'saxes';
 import { Problem } from '../../problem';
 
-/** An element of an SVG. Text between elements is left out: no layer needs it. */
+/** An element of an SVG, or the text inside one: a node named #text whose attribute `text` it is. */
 export interface SvgNode {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
@@ -26,14 +26,21 @@ export function parseSvg(text: string): SvgNode {
     open.push(children);
   });
   parser.on('closetag', () => void open.pop());
+  const addText = (text: string) => {
+    if (text.trim() !== '')
+      open.at(-1)!.push({ name: '#text', attributes: { text }, children: [] });
+  };
+  parser.on('text', addText);
+  parser.on('cdata', addText);
   parser.write(text).close();
-  const [root] = top;
+  const root = top.find(({ name }) => name !== '#text');
   if (root?.name !== 'svg') throw new Problem('bad-input', 'This file is not an SVG picture.');
   return root;
 }
 
 /** The text of a tree, to be read again by any SVG reader. */
 export function svgText({ name, attributes, children }: SvgNode): string {
+  if (name === '#text') return escaped(attributes['text']!);
   const written = Object.entries(attributes).map(([key, value]) => ` ${key}="${escaped(value)}"`);
   return `<${name}${written.join('')}>${children.map(svgText).join('')}</${name}>`;
 }

@@ -6,7 +6,16 @@ import { parseSvg, viewBoxOf, type SvgNode } from './parse';
 import { inherit, ownStyle, type Style } from './style';
 import type { Stroke, VectorDrawing, VectorShape } from './vectorDrawing';
 
-const SILENT = new Set(['defs', 'title', 'desc', 'metadata', 'linearGradient', 'radialGradient']);
+const SILENT = new Set([
+  '#text',
+  'defs',
+  'style',
+  'title',
+  'desc',
+  'metadata',
+  'linearGradient',
+  'radialGradient',
+]);
 
 /**
  * Reads an SVG made of groups, basic shapes, solid colours and gradients into shapes that a canvas
@@ -36,9 +45,10 @@ interface Walk {
 }
 
 /** Appends the shapes in and under a node, back to front. */
-export function collectShapes(node: SvgNode, walk: Walk): void {
+function collectShapes(node: SvgNode, walk: Walk): void {
   if (SILENT.has(node.name) || node.name.includes(':')) return;
   const own = ownStyle(node);
+  if (own['display'] === 'none' || own['visibility'] === 'hidden') return;
   const inner: Walk = {
     ...walk,
     matrix: multiply(walk.matrix, matrixOf(node.attributes['transform'])),

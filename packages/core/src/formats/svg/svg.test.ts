@@ -78,21 +78,62 @@ describe('readLayers', () => {
         '<g id="empty"/>',
     ),
   );
-  it('makes a layer of every named group that shows something', () => {
-    expect(layers.map(({ name }) => name)).toEqual(['body', 'mouth']);
-    expect(layers[1]!.children.map(({ path }) => path.join('/'))).toEqual([
-      'mouth/rest',
-      'mouth/ah',
-    ]);
+  it('makes a layer of every named group, and of none that programs name by themselves', () => {
+    expect(layers.map(({ name }) => name)).toEqual(['body', 'mouth', 'empty']);
+    expect(layers[1]!.layers.map(({ name }) => name)).toEqual(['rest', 'ah']);
+    expect(layers[2]).toMatchObject({ picture: null, layers: [] });
+    const plain = readLayers(svg('<g id="g12"><rect width="5" height="5"/></g>')).layers;
+    expect(plain.map(({ name }) => name)).toEqual(['drawing']);
   });
   it('gives each layer its own size, strokes included', () => {
-    expect(layers[0]!.bounds).toEqual({ x: 11, y: 2, width: 30, height: 40 });
-    expect(layers[1]!.children[0]!.bounds).toEqual({ x: 4, y: 4, width: 12, height: 2 });
+    expect(layers[0]!.picture!.bounds).toEqual({ x: 11, y: 2, width: 30, height: 40 });
+    expect(layers[1]!.layers[0]!.picture!.bounds).toEqual({ x: 4, y: 4, width: 12, height: 2 });
   });
   it('writes each layer as an SVG that looks the same alone', () => {
-    const alone = readVectorDrawing(layers[0]!.svg);
-    expect(alone.viewBox).toEqual(layers[0]!.bounds);
+    const alone = readVectorDrawing(layers[0]!.picture!.svg);
+    expect(alone.viewBox).toEqual(layers[0]!.picture!.bounds);
     expect(alone.shapes[0]!.path).toBe('M11 2H41V42H11Z');
     expect(alone.shapes[0]!.fill).toMatchObject({ kind: 'linear', x1: 11, x2: 41 });
+  });
+  it('takes names, hiding, fading and blending from the groups, in the ways of several programs', () => {
+    const [brow, lid] = readLayers(
+      svg(
+        '<g inkscape:label="Brow L" style="display:none;opacity:0.5;mix-blend-mode:multiply" xmlns:inkscape="i"><rect width="9" height="9"/></g>' +
+          '<path id="lid_x5F_left" d="M0 0h9v9Z"/>',
+      ),
+    ).layers;
+    expect(brow).toMatchObject({ name: 'Brow L', hidden: true, opacity: 0.5, blend: 'multiply' });
+    expect(brow!.picture!.bounds).toMatchObject({ width: 9, height: 9 });
+    expect(lid!.name).toBe('lid left');
+  });
+  it('hands down what groups give to what is in them', () => {
+    const [layer] = readLayers(
+      svg(
+        '<g id="face" fill="#123456" transform="translate(7 0)"><g id="nose"><rect width="4" height="4"/></g><g id="chin"/></g>',
+      ),
+    ).layers;
+    const alone = readVectorDrawing(layer!.layers[0]!.picture!.svg);
+    expect(alone.shapes[0]).toMatchObject({ fill: '#123456', path: 'M7 0H11V4H7Z' });
+  });
+  it('keeps what lies between named layers, in its place', () => {
+    const { layers: parts } = readLayers(
+      svg(
+        '<rect width="50" height="50"/><g id="head"><rect width="9" height="9"/></g><rect width="3" height="3"/>',
+      ),
+    );
+    expect(parts.map(({ name }) => name)).toEqual(['drawing', 'head', 'drawing']);
+  });
+  it.each([
+    ['<text>hm</text>', 'text'],
+    ['<rect width="9" height="9" mask="url(#m)"/>', 'a mask'],
+    ['<rect width="9" height="9" fill="url(#p)"/>', 'a pattern or an uneven gradient'],
+    [
+      '<g opacity="0.5"><rect width="9" height="9"/><rect width="3" height="9"/></g>',
+      'a see-through group',
+    ],
+  ])('says what a full renderer has to paint: %s', (inside, words) => {
+    const [layer] = readLayers(svg(`<g id="layer one">${inside}</g>`)).layers;
+    expect(layer!.picture).toMatchObject({ bounds: null, beyond: [words] });
+    expect(layer!.picture!.svg).toContain('viewBox="0 0 ');
   });
 });

@@ -34,9 +34,7 @@ export class Network {
     this.capacity = Math.ceil(longestPush / FRAMES_PER_STEP) + 1 + ahead;
     const sizes = weights.map((layer) => layerBytes(layer, this.capacity));
     const outputBytes = (this.capacity + ROWS_AT_ONCE) * padded(weights.at(-1)!.outputs) * BYTES;
-    this.kernel = instantiateKernel(
-      sizes.reduce((sum, size) => sum + size, outputBytes),
-    );
+    this.kernel = instantiateKernel(sizes.reduce((sum, size) => sum + size, outputBytes));
     let at = 0;
     this.layers = weights.map((layer, index) => {
       const kind =

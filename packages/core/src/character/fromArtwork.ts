@@ -1,0 +1,56 @@
+import { unionOf, type Box } from '../geometry';
+import type { Artwork, ArtworkLayer } from './artwork';
+import { CHARACTER_VERSION, type Character } from './character';
+import type { Drawing } from './drawing';
+import { NO_EYES } from './eyes';
+import { plainPart, type Part } from './part';
+import { assembled } from './recognition/assemble';
+
+/**
+ * A character of layered artwork: every layer a part, at its place in the tree, with whatever its name says
+ * about how it acts.
+ */
+export function characterFromArtwork(name: string, artwork: Artwork): Character {
+  const drawings: Record<string, Drawing> = {};
+  const parts: Part[] = [];
+  const add = (layer: ArtworkLayer, parent: string | null, taken: Set<string>): Box | null => {
+    const id = freeName(parent === null ? layer.name : `${parent}/${layer.name}`, taken);
+    const at = parts.length;
+    if (layer.drawing) drawings[id] = layer.drawing;
+    parts.push(plainPart({ id, name: layer.name }));
+    const inside = new Set<string>();
+    const boxes = layer.layers.flatMap((each) => add(each, id, inside) ?? []);
+    const box = unionOf([...(layer.drawing ? [layer.drawing] : []), ...boxes]);
+    const { hidden, opacity, blend, clipped } = layer;
+    parts[at] = {
+      ...parts[at]!,
+      parent,
+      drawing: layer.drawing ? id : null,
+      ...{ hidden, opacity, blend, clipped },
+      pivot: box
+        ? { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+        : { x: artwork.width / 2, y: artwork.height / 2 },
+    };
+    return box;
+  };
+  const taken = new Set<string>();
+  artwork.layers.forEach((layer) => add(layer, null, taken));
+  return assembled({
+    schemaVersion: CHARACTER_VERSION,
+    name,
+    width: artwork.width,
+    height: artwork.height,
+    drawings,
+    parts,
+    mouth: null,
+    eyes: NO_EYES,
+  });
+}
+
+/** A name that no sibling has: layers of one name are told apart by a number. */
+function freeName(name: string, taken: Set<string>): string {
+  let free = name;
+  for (let number = 2; taken.has(free); number++) free = `${name} (${number})`;
+  taken.add(free);
+  return free;
+}

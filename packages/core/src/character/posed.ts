@@ -1,0 +1,58 @@
+import { grouped, type Operation } from '../frame';
+import { multiply, translation, type Matrix } from '../geometry';
+import type { Pose } from '../motion/pose';
+import type { Character } from './character';
+import type { Drawing } from './drawing';
+import { restMatrix, type Part } from './part';
+import { treeOf } from './tree';
+
+/**
+ * What to paint for a character in a pose, back to front.
+ *
+ * @param place maps the artwork onto the stage
+ */
+export function operationsOf(character: Character, place: Matrix, pose: Pose): Operation[] {
+  const tree = treeOf(character.parts);
+  return siblings((tree.get(null) ?? []).filter(isSeen), place);
+
+  function isSeen({ id, hidden }: Part): boolean {
+    return !(pose.get(id)?.hidden ?? hidden);
+  }
+
+  function siblings(parts: readonly Part[], around: Matrix): Operation[] {
+    const painted: Operation[] = [];
+    /** What clipped parts are seen within: the last part that isn't clipped itself. */
+    let base: readonly Operation[] = [];
+    for (const part of parts) {
+      const operations = operationsFor(part, around);
+      if (part.clipped) painted.push(...grouped(operations, { within: base }));
+      else {
+        base = operations;
+        painted.push(...operations);
+      }
+    }
+    return painted;
+  }
+
+  function operationsFor(part: Part, around: Matrix): readonly Operation[] {
+    const change = pose.get(part.id);
+    const rest = restMatrix(part);
+    const here = multiply(around, change?.move ? multiply(change.move, rest) : rest);
+    const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
+    const own = drawing ? [drawingOperation(drawing, here)] : [];
+    const shown = part.shows === null ? null : (change?.shows ?? part.shows);
+    const inside = (tree.get(part.id) ?? []).filter((held) =>
+      shown === null ? isSeen(held) : held.id === shown,
+    );
+    const operations = [...own, ...siblings(inside, here)];
+    return grouped(change?.repaint?.(operations, here) ?? operations, part);
+  }
+}
+
+/** One drawing on its own. */
+export function drawingOperation(
+  { kind, media, x, y, width, height }: Drawing,
+  place: Matrix,
+): Operation {
+  return { kind, media, matrix: multiply(place, translation(x, y)), width, height };
+}

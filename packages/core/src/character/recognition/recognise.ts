@@ -1,0 +1,115 @@
+import type { Part } from '../part';
+import { treeOf } from '../tree';
+import type { Meaning, Side } from './meaning';
+import { soundOf } from './sounds';
+import { singular, wordsOf } from './tokens';
+import { ROLE_WORDS, SIDE_WORDS, WORDS_WITHIN_EYES, type Role } from './words';
+
+/** What a part was taken for, and by what. */
+export interface Finding extends Meaning {
+  /** `set`: by hand; `sure`: every word of the name says so; `likely`: some do. */
+  readonly sureness: 'set' | 'sure' | 'likely';
+}
+
+/** What is known around a part. */
+interface Around {
+  /** Inside a mouth: drawings are named by sounds there. */
+  readonly mouth: boolean;
+  readonly eyes: boolean;
+  readonly side: Side | null;
+  /** The mood by which a group inside the mouth is named. */
+  readonly mood: string | null;
+}
+
+const ROLE_PHRASES = (Object.entries(ROLE_WORDS) as [Role, readonly string[]][]).flatMap(
+  ([role, phrases], order) =>
+    phrases.map((phrase) => ({ role, order, words: phrase.split(' ').map(singular) })),
+);
+/** What stands inside a mouth without being a drawing of it. */
+const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
+  'jaw',
+  'upper teeth',
+  'lower teeth',
+  'tongue',
+  'upper lip',
+  'lower lip',
+  'beard',
+]);
+
+/** What each part is, by its name and what holds it; parts that say nothing are left out. */
+export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> {
+  const tree = treeOf(parts);
+  const found = new Map<string, Finding>();
+  const visit = (siblings: readonly Part[], around: Around) => {
+    for (const part of siblings) {
+      const inside = tree.get(part.id) ?? [];
+      const finding = findingOf(part, around, inside.length > 0);
+      if (finding) found.set(part.id, finding);
+      visit(inside, {
+        mouth: around.mouth || finding?.role === 'mouth',
+        eyes: around.eyes || finding?.role === 'eyes',
+        side: finding?.side ?? sideIn(wordsOf(part.name)).side ?? around.side,
+        mood: around.mouth && inside.length > 0 && !finding ? part.name.trim() : around.mood,
+      });
+    }
+  };
+  visit(tree.get(null) ?? [], { mouth: false, eyes: false, side: null, mood: null });
+  return found;
+}
+
+function findingOf(part: Part, around: Around, isGroup: boolean): Finding | null {
+  if (part.meaning) return { ...part.meaning, sureness: 'set' };
+  const all = wordsOf(part.name);
+  const { side, words } = around.mouth ? { side: null, words: all } : sideIn(all);
+  const plain = words.map(singular);
+  const role = roleIn(plain, around);
+  if (around.mouth && !(role && WITHIN_MOUTH.has(role.role))) {
+    const sound = isGroup ? null : soundOf(all, around.mood);
+    return sound && { role: 'mouth drawing', side: null, sound, sureness: 'sure' };
+  }
+  if (!role) {
+    // A side alone inside a group of eyes is the eye of that side.
+    return side && around.eyes ? { role: 'eyes', side, sound: null, sureness: 'likely' } : null;
+  }
+  if (role.role === 'mouth' && !isGroup) {
+    const sound = soundOf(plain.length === 1 ? [] : all, null);
+    if (sound) return { role: 'mouth drawing', side: null, sound, sureness: 'sure' };
+  }
+  const counted = plain.filter((word) => !isNumber(word));
+  return {
+    role: role.role,
+    side: side ?? around.side,
+    sound: null,
+    sureness: role.words >= counted.length ? 'sure' : 'likely',
+  };
+}
+
+/** The side that words name, and the other words. */
+function sideIn(words: readonly string[]): { side: Side | null; words: readonly string[] } {
+  for (const side of ['left', 'right'] as const) {
+    const at = words.findIndex((word) => (SIDE_WORDS[side] as readonly string[]).includes(word));
+    // A letter on its own is a name, not a side.
+    if (at >= 0 && (words.length > 1 || words[at]!.length > 1)) {
+      return { side, words: words.filter((_, index) => index !== at) };
+    }
+  }
+  return { side: null, words };
+}
+
+/** The role that most words speak for; of equals, the most telling one. */
+function roleIn(words: readonly string[], around: Around): { role: Role; words: number } | null {
+  const [only, ...others] = words.filter((word) => !isNumber(word));
+  if (around.eyes && only && others.length === 0 && Object.hasOwn(WORDS_WITHIN_EYES, only)) {
+    return { role: WORDS_WITHIN_EYES[only]!, words: 1 };
+  }
+  let best: { role: Role; words: number; order: number } | null = null;
+  for (const { role, order, words: phrase } of ROLE_PHRASES) {
+    if (!phrase.every((word) => words.includes(word))) continue;
+    const better =
+      !best || phrase.length > best.words || (phrase.length === best.words && order < best.order);
+    if (better) best = { role, words: phrase.length, order };
+  }
+  return best;
+}
+
+const isNumber = (word: string) => /^\p{N}+$/u.test(word);

@@ -1,0 +1,3 @@
+export * from './blendMode';
+export * from './frame';
+export * from './operation';

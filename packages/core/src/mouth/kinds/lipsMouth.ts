@@ -1,0 +1,190 @@
+import { boolean, number, object, string } from 'yup';
+import type { VectorShape } from '../../formats/svg';
+import type { GroupOperation, Operation } from '../../frame';
+import { between, type Matrix, type Point } from '../../geometry';
+import type { Pose } from '../../motion/pose';
+import type { Articulation } from '../articulation';
+import type { MouthNow } from '../mouthNow';
+
+/** Lips drawn as outlines over a part, with an inside, teeth and tongue that are seen through the opening. */
+export interface LipsMouth {
+  readonly kind: 'lips';
+  /** The part that they are drawn over. */
+  readonly part: string;
+  /** The corners and the outer edges' middles with the mouth shut and at ease, in units of the artwork. */
+  readonly left: Point;
+  readonly right: Point;
+  readonly top: Point;
+  readonly bottom: Point;
+  /** By how much they follow, 0 to 2: opening, width and rounding of the articulation. */
+  readonly opening: number;
+  readonly widening: number;
+  readonly rounding: number;
+  readonly teeth: boolean;
+  readonly tongue: boolean;
+  /** #rrggbb */
+  readonly lipColor: string;
+  readonly insideColor: string;
+  readonly tongueColor: string;
+}
+
+const point = () => object({ x: number().required(), y: number().required() });
+const amount = () => number().required().min(0).max(2);
+const color = () =>
+  string()
+    .required()
+    .matches(/^#[0-9a-f]{6}$/i);
+
+export const lipsMouthSchema = object({
+  kind: string().required().oneOf(['lips']),
+  part: string().required(),
+  left: point(),
+  right: point(),
+  top: point(),
+  bottom: point(),
+  opening: amount(),
+  widening: amount(),
+  rounding: amount(),
+  teeth: boolean().required(),
+  tongue: boolean().required(),
+  lipColor: color(),
+  insideColor: color(),
+  tongueColor: color(),
+});
+
+const TEETH = '#fffaf0';
+const EDGE = '#4a2618';
+
+/** Shares of the mouth's width: how far the lips part, and move with width and rounding. */
+const OPENS_UP = 0.1;
+const OPENS_DOWN = 0.48;
+const WIDENS = 0.16;
+const ROUNDS = 0.34;
+
+export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthNow): Pose {
+  const repaint = (operations: readonly Operation[], place: Matrix) => [
+    ...operations,
+    ...lips(mouth, articulation, place),
+  ];
+  return new Map([[mouth.part, { repaint }]]);
+}
+
+/** Where lips are set up with three clicks: both corners and the middle of the lower lip's edge. */
+export function lipsFrom(part: string, left: Point, right: Point, bottom: Point): LipsMouth {
+  const middle = between(left, right, 0.5);
+  return {
+    kind: 'lips',
+    part,
+    ...(left.x <= right.x ? { left, right } : { left: right, right: left }),
+    top: between(middle, bottom, -0.75),
+    bottom,
+    opening: 1,
+    widening: 1,
+    rounding: 1,
+    teeth: true,
+    tongue: true,
+    lipColor: '#c9705f',
+    insideColor: '#5a1f1c',
+    tongueColor: '#e0746c',
+  };
+}
+
+/** The mouth as shapes, the opening's contents clipped by it. */
+function lips(
+  mouth: LipsMouth,
+  { jaw, width, round, press, teeth, tongue }: Articulation,
+  place: Matrix,
+): Operation[] {
+  const span = mouth.right.x - mouth.left.x;
+  const middle = between(mouth.left, mouth.right, 0.5);
+  const open = jaw * mouth.opening;
+  const spread = 1 + (width - 0.5) * 2 * WIDENS * mouth.widening - round * ROUNDS * mouth.rounding;
+  const left = between(middle, mouth.left, spread);
+  const right = between(middle, mouth.right, spread);
+  // Pressed lips are thinner; rounded ones fuller.
+  const full = 1 - 0.45 * press + 0.35 * round * mouth.rounding;
+  const up = -open * OPENS_UP * span;
+  const down = open * OPENS_DOWN * span;
+  const apart = (from: Point, by: number) => ({ x: from.x, y: from.y + by });
+  const innerTop = apart(middle, up);
+  const innerBottom = apart(middle, down);
+  const outerTop = apart(between(middle, mouth.top, full), up);
+  const outerBottom = apart(between(middle, mouth.bottom, full), down);
+
+  const opening = `${arc(left, innerTop, right)}${arc(right, innerBottom, left, true)}Z`;
+  const upperLip = `${bow(left, outerTop, right, span)}${arc(right, innerTop, left, true)}Z`;
+  const lowerLip = `${arc(left, outerBottom, right)}${arc(right, innerBottom, left, true)}Z`;
+  const contents: VectorShape[] = [filled(opening, mouth.insideColor)];
+  if (mouth.tongue) {
+    const rise = down * (0.55 - 0.35 * tongue);
+    const center = apart(middle, rise + 0.16 * span);
+    contents.push(filled(oval(center, 0.26 * span * spread, 0.2 * span), mouth.tongueColor));
+  }
+  if (mouth.teeth) {
+    const depth = 0.05 * span + 0.05 * span * teeth;
+    contents.push(filled(row(left, right, innerTop.y, depth, 1), TEETH));
+    contents.push(filled(row(left, right, innerBottom.y, depth * 0.6 * teeth, -1), TEETH));
+  }
+  const within: GroupOperation = {
+    kind: 'group',
+    operations: [{ kind: 'shapes', shapes: contents, matrix: place }],
+    opacity: 1,
+    blend: 'normal',
+    outline: { path: opening, matrix: place },
+    within: null,
+  };
+  const seam: VectorShape = {
+    path: arc(left, innerTop, right),
+    fill: null,
+    fillRule: 'nonzero',
+    stroke: { paint: EDGE, width: 0.02 * span, cap: 'round', join: 'round' },
+    opacity: 1,
+  };
+  return [
+    ...(open > 0.01 ? [within] : []),
+    {
+      kind: 'shapes',
+      shapes: [
+        filled(upperLip, mouth.lipColor),
+        filled(lowerLip, mouth.lipColor),
+        ...(open > 0.01 ? [] : [seam]),
+      ],
+      matrix: place,
+    },
+  ];
+}
+
+const filled = (path: string, fill: string): VectorShape => ({
+  path,
+  fill,
+  fillRule: 'nonzero',
+  stroke: null,
+  opacity: 1,
+});
+
+/** A smooth curve from corner to corner whose middle lies on a point; `going` leaves out where it begins. */
+function arc(from: Point, middle: Point, to: Point, going = false): string {
+  // A quadratic curve is halfway between its ends' middle and its control point.
+  const control = between(between(from, to, 0.5), middle, 2);
+  return `${going ? 'L' : 'M'}${from.x} ${from.y}Q${control.x} ${control.y} ${to.x} ${to.y}`;
+}
+
+/** The upper lip's edge: two bows that meet in a dip. */
+function bow(from: Point, top: Point, to: Point, span: number): string {
+  const dip = { x: top.x, y: top.y + 0.025 * span };
+  const peak = (end: Point) => ({ x: top.x + (end.x - top.x) * 0.4, y: top.y - 0.04 * span });
+  const [first, second] = [peak(from), peak(to)];
+  return `M${from.x} ${from.y}Q${first.x} ${first.y} ${dip.x} ${dip.y}Q${second.x} ${second.y} ${to.x} ${to.y}`;
+}
+
+function oval({ x, y }: Point, rx: number, ry: number): string {
+  return `M${x - rx} ${y}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;
+}
+
+/** A row of teeth that hangs from a height, or stands on it (-1), rounded at its free edge. */
+function row(left: Point, right: Point, y: number, depth: number, down: 1 | -1): string {
+  const inset = (right.x - left.x) * 0.06;
+  const [from, to] = [left.x + inset, right.x - inset];
+  const level = y + down * depth;
+  return `M${from} ${y - down * 200}H${to}V${level - down * depth * 0.4}Q${to} ${level} ${to - depth} ${level}H${from + depth}Q${from} ${level} ${from} ${level - down * depth * 0.4}Z`;
+}

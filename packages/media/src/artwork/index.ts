@@ -1,0 +1,3 @@
+export type { KeepMedia } from './layerStore';
+export { LARGEST_ARTWORK } from './limits';
+export * from './readArtwork';

@@ -1,0 +1,73 @@
+import sharp from 'sharp';
+import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
+import { readLayers, type SvgLayer, type SvgPicture } from '@cruvo/core/formats';
+import { checkSvg } from '../picture';
+import type { Reading } from './reading';
+import { checkLayerCount } from './limits';
+import { decodedPixels, keepPixels } from './layerStore';
+
+/** Pixels of a page's longer side at which what isn't kept as a vector is painted. */
+const PAINTED_SIDE = 2400;
+/** Points an inch at which librsvg paints one pixel for each unit. */
+const PLAIN_DENSITY = 72;
+
+/**
+ * Reads a layered SVG. Plain shapes stay vectors; anything else is painted by librsvg, layer by layer.
+ *
+ * @throws Problem when it can't be read or isn't only a picture
+ */
+export async function readSvgArtwork(text: string, reading: Reading): Promise<Artwork> {
+  checkSvg(text, reading.name);
+  const { page, layers } = readLayers(text);
+  const total = countOf(layers);
+  checkLayerCount(total, reading.name);
+  const notes: ArtworkNote[] = [];
+  let done = 0;
+
+  const layerOf = async (layer: SvgLayer, path: readonly string[]): Promise<ArtworkLayer> => {
+    const { name, hidden, opacity, blend, picture } = layer;
+    const own = [...path, name];
+    const inside: ArtworkLayer[] = [];
+    for (const child of layer.layers) inside.push(await layerOf(child, own));
+    const drawing = picture && (await drawingOf(picture, own));
+    reading.report(++done / total);
+    return { name, hidden, opacity, blend, clipped: false, drawing, layers: inside };
+  };
+
+  const drawingOf = async (picture: SvgPicture, path: readonly string[]) => {
+    if (picture.bounds) {
+      const media = await reading.keep(Buffer.from(picture.svg), 'image/svg+xml');
+      const { x, y, width, height } = picture.bounds;
+      // Units count from the page's corner, wherever the file's own zero lies.
+      return { kind: 'vector' as const, media, x: x - page.x, y: y - page.y, width, height };
+    }
+    if (picture.beyond.includes('text')) {
+      const sentence =
+        'Its text is drawn with a font of this machine. Turn text into outlines in your drawing program to be sure of its look.';
+      notes.push({ layer: path, sentence });
+    }
+    const scale = PAINTED_SIDE / Math.max(page.width, page.height);
+    const sized = sizedSvg(picture.svg, page.width, page.height);
+    const painted = await sharp(Buffer.from(sized), {
+      density: PLAIN_DENSITY * scale,
+      limitInputPixels: false,
+    })
+      .png()
+      .toBuffer();
+    const pixels = await decodedPixels(painted, path.join(' / '));
+    return keepPixels(pixels, { x: 0, y: 0, unit: page.width / pixels.width }, reading.keep);
+  };
+
+  const read: ArtworkLayer[] = [];
+  for (const layer of layers) read.push(await layerOf(layer, []));
+  return { width: page.width, height: page.height, layers: read, notes };
+}
+
+function countOf(layers: readonly SvgLayer[]): number {
+  return layers.reduce((sum, layer) => sum + 1 + countOf(layer.layers), 0);
+}
+
+/** Says the size in pixels, so that the density alone tells how large it is painted. */
+function sizedSvg(svg: string, width: number, height: number): string {
+  return svg.replace('<svg ', `<svg width="${width}" height="${height}" `);
+}
