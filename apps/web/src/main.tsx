@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { CharacterPage } from './character/CharacterPage';
 import { LivePage } from './live/LivePage';
 import { HomePage } from './productions/HomePage';
 import { NewProductionPage } from './productions/NewProductionPage';
@@ -14,6 +15,7 @@ import './theme/theme.scss';
 const router = createBrowserRouter([
   { path: '/', element: <HomePage /> },
   { path: '/new', element: <NewProductionPage /> },
+  { path: '/characters/:character', element: <CharacterPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
   { path: '/scenes/:scene/live', element: <LivePage /> },
   {

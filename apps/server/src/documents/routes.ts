@@ -1,43 +1,47 @@
 import { Router, type Response } from 'express';
 import { array, mixed, number, object, string } from 'yup';
+import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { DOCUMENT_KINDS, type DocumentKind, type Production, type Scene } from '@cruvo/core/scene';
 import { idFrom } from '../http/routes';
 import { RevisionConflict, type DocumentStore, type StoredDocument } from './store';
 
+const newDocument = object({
+  id: string().required().uuid(),
+  kind: string<DocumentKind>().required().oneOf(DOCUMENT_KINDS),
+  body: mixed().required(),
+});
+
 const newProduction = object({
   id: string().required().uuid(),
-  documents: array(
-    object({
-      id: string().required().uuid(),
-      kind: string<DocumentKind>().required().oneOf(DOCUMENT_KINDS),
-      body: mixed().required(),
-    }),
-  )
-    .required()
-    .min(1)
-    .max(200),
+  documents: array(newDocument).required().min(1).max(200),
 });
 
 export function documentRoutes(documents: DocumentStore): Router {
   const router = Router();
 
   router.get('/productions', async (_request, response) => {
-    const [productions, scenes] = await Promise.all([
+    const [productions, scenes, characters] = await Promise.all([
       documents.list({ kind: 'production' }),
       documents.list({ kind: 'scene' }),
+      documents.list({ kind: 'character' }),
     ]);
     response.json(
       productions.map(({ id, body }) => {
-        const own = scenes.filter(({ production }) => production === id);
+        const within = ({ production }: StoredDocument) => production === id;
+        const [own, cast] = [scenes.filter(within), characters.filter(within)];
         return {
           id,
           name: (body as Production).name,
-          savedAt: own.reduce(
+          savedAt: [...own, ...cast].reduce(
             (latest, { savedAt }) => (savedAt > latest ? savedAt : latest),
             new Date(0),
           ),
           scenes: own.map((scene) => ({ id: scene.id, name: (scene.body as Scene).name })),
+          characters: cast.map((character) => ({
+            id: character.id,
+            name: (character.body as Character).name,
+          })),
         };
       }),
     );
@@ -54,6 +58,12 @@ export function documentRoutes(documents: DocumentStore): Router {
     }
     await documents.createProduction(production.id, production.documents);
     response.status(201).json({ id: production.id });
+  });
+
+  router.post('/productions/:id/documents', async (request, response) => {
+    const document = newDocument.validateSync(request.body, { strict: true });
+    await documents.add(idFrom(request.params.id), document);
+    response.status(201).json({ id: document.id });
   });
 
   router.delete('/productions/:id', async (request, response) => {

@@ -66,6 +66,20 @@ export class DocumentStore {
     });
   }
 
+  /** Adds a document to a production that is there. */
+  async add(production: string, { id, kind, body }: NewDocument): Promise<void> {
+    readDocument(kind, body);
+    if (kind === 'production') {
+      throw new Problem('bad-input', 'A production can’t be put inside another one.');
+    }
+    await this.read(production);
+    await this.database.transaction(async (transaction) => {
+      const row = { id, kind, production, owner: OWNER, revision: 1, body: JSON.stringify(body) };
+      await transaction('documents').insert(row);
+      await keepRevision(transaction, id, 1, body);
+    });
+  }
+
   async read(id: string): Promise<StoredDocument> {
     const row = await this.database<Row>('documents').where({ id }).first();
     if (!row) throw new Problem('not-found', 'This is no longer there.');

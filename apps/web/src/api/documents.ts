@@ -14,6 +14,7 @@ export interface ProductionSummary {
   readonly name: string;
   readonly savedAt: string;
   readonly scenes: readonly { readonly id: string; readonly name: string }[];
+  readonly characters: readonly { readonly id: string; readonly name: string }[];
 }
 
 export interface Revision {
@@ -64,6 +65,13 @@ export function createProduction(
   documents: readonly { id: string; kind: DocumentKind; body: DocumentBodies[DocumentKind] }[],
 ): Promise<{ id: string }> {
   return sendJson('POST', '/productions', { id, documents });
+}
+
+export function addDocument<Kind extends DocumentKind>(
+  production: string,
+  document: { readonly id: string; readonly kind: Kind; readonly body: DocumentBodies[Kind] },
+): Promise<{ id: string }> {
+  return sendJson('POST', `/productions/${production}/documents`, document);
 }
 
 export const listRevisions = (id: string) => getJson<Revision[]>(`/documents/${id}/revisions`);

@@ -8,6 +8,7 @@ import { deleteProduction, listProductions, type ProductionSummary } from '../ap
 import { IconButton } from '../shell/IconButton';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
+import { CharacterPoster } from './CharacterPoster';
 import { ScenePoster } from './ScenePoster';
 import { when } from '../shell/when';
 
@@ -66,17 +67,26 @@ function ProductionCard({
   onDelete: () => void;
 }) {
   const [scene] = production.scenes;
+  const [first] = production.characters;
+  const to = scene ? `/scenes/${scene.id}` : first ? `/characters/${first.id}` : null;
   return (
     <article className="production-card">
-      {scene && <ScenePoster id={scene.id} />}
+      {scene ? <ScenePoster id={scene.id} /> : first && <CharacterPoster id={first.id} />}
       <div className="caption">
         <div className="min-w-0 flex-fill">
           <h2 className="h6 mb-0">
-            {scene ? <Link to={`/scenes/${scene.id}`}>{production.name}</Link> : production.name}
+            {to ? <Link to={to}>{production.name}</Link> : production.name}
           </h2>
           <span className="quiet small">
-            {scene?.name} · saved {when(production.savedAt)}
+            {scene && `${scene.name} · `}saved {when(production.savedAt)}
           </span>
+          <div className="cast small">
+            {production.characters.map(({ id, name }) => (
+              <Link key={id} to={`/characters/${id}`} title={`Set up ${name}`}>
+                {name}
+              </Link>
+            ))}
+          </div>
         </div>
         <IconButton icon={Trash2} label={`Delete ${production.name}`} onClick={onDelete} />
       </div>

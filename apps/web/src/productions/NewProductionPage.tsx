@@ -7,6 +7,7 @@ import { Problem, sentenceOf } from '@cruvo/core/problem';
 import type { Picture } from '@cruvo/core/character';
 import { mediaUrl, uploadPicture, uploadVoice } from '../api/media';
 import { TopBar } from '../shell/TopBar';
+import { ArtworkDrop } from './ArtworkDrop';
 import { assignFiles, type SlotName } from './assignFiles';
 import { FileSlot } from './FileSlot';
 import { makeProduction, nameWithoutEnding } from './makeProduction';
@@ -96,7 +97,10 @@ export function NewProductionPage() {
       <TopBar title={<h1 className="h6 mb-0">New production</h1>} />
       <main className="page-body">
         <div className="page-column">
-          <p className="h5 fw-normal mb-4">Drop two drawings and a voice. They talk right away.</p>
+          <ArtworkDrop />
+          <p className="h5 fw-normal mb-3">
+            Or drop two drawings and a voice. They talk right away.
+          </p>
           <div className="slots mb-2">
             <FileSlot
               slot={closed}

@@ -5,7 +5,7 @@ import type { PreparedScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Transport, TransportState } from './playback/transport';
-import type { SceneSaver } from './saving/sceneSaver';
+import type { DocumentSaver } from '../saving/documentSaver';
 import type { SceneState, SceneStore } from './sceneStore';
 import type { BrowserGallery } from './stage/browserGallery';
 
@@ -14,7 +14,7 @@ export interface OpenScene {
   readonly id: string;
   readonly production: string;
   readonly store: SceneStore;
-  readonly saver: SceneSaver;
+  readonly saver: DocumentSaver<'scene'>;
   readonly transport: Transport;
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;

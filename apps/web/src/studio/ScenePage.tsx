@@ -5,7 +5,7 @@ import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { readDocumentById } from '../api/documents';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
-import { localCopies } from './saving/localCopies';
+import { localCopiesOf } from '../saving/localCopies';
 import { Studio } from './Studio';
 
 const RETRY_EVERY_MS = 3000;
@@ -19,7 +19,7 @@ export function ScenePage() {
       const document = await readDocumentById('scene', id);
       const [production, unsaved] = await Promise.all([
         readDocumentById('production', document.production),
-        localCopies.read(id),
+        localCopiesOf<'scene'>().read(id),
       ]);
       return { document, production, unsaved: unsaved ?? null };
     },

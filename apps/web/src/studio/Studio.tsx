@@ -5,40 +5,44 @@ import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
+import { describeChanges } from '@cruvo/core/scene';
 import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
 import { IconButton } from '../shell/IconButton';
 import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { TopBar } from '../shell/TopBar';
+import { ConflictDialog } from '../saving/ConflictDialog';
+import type { LocalCopy } from '../saving/localCopies';
+import { SaveBanner, SaveState } from '../saving/SaveBanner';
+import { useSavedDocument } from '../saving/useSavedDocument';
 import type { HeardVoice } from '../workers/hearVoice';
 import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
 import { HistoryPanel } from './history/HistoryPanel';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
-import { ConflictDialog } from './saving/ConflictDialog';
-import type { LocalCopy } from './saving/localCopies';
-import { SaveBanner, SaveState } from './saving/SaveBanner';
-import { SceneContext, useOpenScene, type OpenScene } from './SceneContext';
+import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
+import { createSceneStore, type SceneStore } from './sceneStore';
 import { SceneTitle } from './SceneTitle';
 import { Stage } from './stage/Stage';
 import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
-import { useSceneSaver } from './useSceneSaver';
 import { useStudioKeys } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
 import { VoicePanel } from './voice/VoicePanel';
 
+const sceneIn = (store: SceneStore) => store.getState().scene;
+
 interface StudioProps {
   readonly document: Document<'scene'>;
   readonly production: Document<'production'>;
-  readonly unsaved: LocalCopy | null;
+  readonly unsaved: LocalCopy<'scene'> | null;
 }
 
 /** An open scene: everything around one store, one saver and one transport. */
 export function Studio({ document, production, unsaved }: StudioProps) {
-  const { store, saver } = useSceneSaver(document, unsaved ?? undefined);
+  const { store, saver } = useSavedDocument(document, unsaved, createSceneStore, sceneIn);
   const scene = useStore(store, (state) => state.scene);
   const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
   const [first, setFirst] = useState<FirstMouths | null>(null);
@@ -114,6 +118,7 @@ function Workplace({
 }) {
   const open = useOpenScene();
   const { temporal } = open.store;
+  const scene = useScene((state) => state.scene);
   const undoSteps = useStore(temporal, ({ pastStates }) => pastStates.length);
   const redoSteps = useStore(temporal, ({ futureStates }) => futureStates.length);
   const [dialog, setDialog] = useState<Dialog>(null);
@@ -133,7 +138,7 @@ function Workplace({
   return (
     <div className="studio">
       <TopBar title={<SceneTitle production={production.body.name} />}>
-        <SaveState />
+        <SaveState saver={open.saver} />
         <IconButton
           icon={Undo2}
           label="Undo"
@@ -161,7 +166,7 @@ function Workplace({
           <Clapperboard size={16} aria-hidden /> Film
         </Button>
       </TopBar>
-      <SaveBanner />
+      <SaveBanner saver={open.saver} />
       <Stage />
       <aside className="side" aria-label="Line and films">
         <Tabs activeKey={tab} onSelect={(key) => setTab(key ?? 'voice')} id="side">
@@ -177,7 +182,12 @@ function Workplace({
         <TransportBar view={readView} />
         <Timeline onView={setView} />
       </div>
-      <ConflictDialog />
+      <ConflictDialog<'scene'>
+        saver={open.saver}
+        mine={scene}
+        describe={describeChanges}
+        onTake={(theirs) => open.store.getState().replaceScene(theirs)}
+      />
       {dialog === 'film' && (
         <FilmForm
           onClose={close}
@@ -193,7 +203,7 @@ function Workplace({
   );
 }
 
-function tracksOf(unsaved: LocalCopy | null): ReadonlyMap<string, VoiceTrack> {
+function tracksOf(unsaved: LocalCopy<'scene'> | null): ReadonlyMap<string, VoiceTrack> {
   const entries = Object.entries(unsaved?.tracks ?? {});
   return new Map(entries.map(([id, text]) => [id, readVoiceTrack(JSON.parse(text))]));
 }

@@ -3,18 +3,14 @@ import { heardChannel, type VoiceChannel } from '@cruvo/core/audio';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import type { OwnPronunciation } from '@cruvo/core/scene';
 import {
-  ENGLISH,
-  prepareScript,
   readSoundModel,
   VoiceHearing,
-  type PreparedScript,
   type Sound,
   type SoundModel,
-  type Speller,
   type VoiceTrack,
 } from '@cruvo/core/speech';
 import weightsUrl from '@cruvo/core/weights/hearing.safetensors?url';
-import { sendJson } from '../api/http';
+import { readyScript } from './script';
 import { openVoice } from './voiceReader';
 
 /** Samples are fetched and heard in stretches of this many seconds. */
@@ -76,7 +72,7 @@ async function hear(
   const [model, voice, script] = await Promise.all([
     loadModel(),
     openVoice(request.url),
-    scriptOf(request),
+    request.script === null ? null : readyScript({ ...request, script: request.script }),
   ]);
   const { start, end } = request.stretch ?? { start: 0, end: voice.duration };
   const heard = new VoiceHearing(model, voice.sampleRate, script, request.stretch !== null);
@@ -88,21 +84,6 @@ async function hear(
   }
   return { track: heard.finish(), notice: script?.notice ?? null };
 }
-
-async function scriptOf({ script, language, own }: HearingRequest): Promise<PreparedScript | null> {
-  if (script === null) return null;
-  const dictionary =
-    language === ENGLISH ? (await import('cmu-pronouncing-dictionary')).dictionary : null;
-  return prepareScript(script, language, { dictionary, own, speller: askServer });
-}
-
-const askServer: Speller = async (words, language) => {
-  const { sounds } = await sendJson<{ sounds: Record<string, string> }>('POST', '/pronunciations', {
-    language,
-    words,
-  });
-  return new Map(Object.entries(sounds));
-};
 
 async function loadModel(): Promise<SoundModel> {
   const response = await fetch(weightsUrl);

@@ -6,6 +6,7 @@ import { pointSchema } from './part';
 /** A pupil that looks about within its white. */
 export interface Eye {
   readonly pupil: string;
+  readonly white: string;
   /** The pupil's middle at rest, units of the artwork. */
   readonly center: Point;
   /**
@@ -90,6 +91,7 @@ export const eyesSchema = object({
   pupils: array(
     object({
       pupil: string().required(),
+      white: string().required(),
       center: pointSchema,
       reach: array(number().required().min(0)).required().min(4).max(360),
     }),
@@ -203,7 +205,7 @@ function lidsPose(lids: Lids | null, closed: number): Pose {
 /** The parts that eyes need. */
 export function partsOfEyes({ pupils, lids, brows }: Eyes): string[] {
   return [
-    ...pupils.map(({ pupil }) => pupil),
+    ...pupils.flatMap(({ pupil, white }) => [pupil, white]),
     ...partsOfLids(lids),
     ...[brows.left, brows.right].flatMap((brow) => brow?.part ?? []),
   ];

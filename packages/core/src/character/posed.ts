@@ -4,7 +4,7 @@ import type { Pose } from '../motion/pose';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { restMatrix, type Part } from './part';
-import { treeOf } from './tree';
+import { partById, treeOf } from './tree';
 
 /**
  * What to paint for a character in a pose, back to front.
@@ -47,6 +47,32 @@ export function operationsOf(character: Character, place: Matrix, pose: Pose): O
     const operations = [...own, ...siblings(inside, here)];
     return grouped(change?.repaint?.(operations, here) ?? operations, part);
   }
+}
+
+/** Where every part stands in a pose that is seen: the map from the artwork as drawn onto the stage. */
+export function placesOf(character: Character, place: Matrix, pose: Pose): Map<string, Matrix> {
+  const tree = treeOf(character.parts);
+  const places = new Map<string, Matrix>();
+  const visit = (part: Part, around: Matrix) => {
+    const move = pose.get(part.id)?.move;
+    const rest = restMatrix(part);
+    const here = multiply(around, move ? multiply(move, rest) : rest);
+    places.set(part.id, here);
+    tree.get(part.id)?.forEach((held) => visit(held, here));
+  };
+  tree.get(null)?.forEach((part) => visit(part, place));
+  return places;
+}
+
+/** Whether a part is seen in a pose: itself, and whatever holds it. */
+export function isSeenIn(parts: readonly Part[], pose: Pose, id: string): boolean {
+  const part = partById(parts, id);
+  if (!part) return false;
+  const holder = part.parent === null ? null : partById(parts, part.parent);
+  if (!holder) return !(pose.get(id)?.hidden ?? part.hidden);
+  const shown = holder.shows === null ? null : (pose.get(holder.id)?.shows ?? holder.shows);
+  const seen = shown === null ? !(pose.get(id)?.hidden ?? part.hidden) : shown === id;
+  return seen && isSeenIn(parts, pose, holder.id);
 }
 
 /** One drawing on its own. */

@@ -39,7 +39,7 @@ export function branchOf(parts: readonly Part[], id: string): Part[] {
 /** What holds a part, from the nearest outwards. */
 export function holdersOf(parts: readonly Part[], id: string): Part[] {
   const holders: Part[] = [];
-  for (let part = partById(parts, id); part?.parent != null;) {
+  for (let part = partById(parts, id); part && part.parent !== null;) {
     part = partById(parts, part.parent);
     if (part) holders.push(part);
   }

@@ -12,5 +12,6 @@ export * from './script/prepareScript';
 export * from './script/pronouncer';
 export * from './script/script';
 export * from './language';
+export * from './textTrack';
 export * from './visemes';
 export * from './voiceTrack';

@@ -43,19 +43,16 @@ function eyeOf(character: Character, pupil: string, whites: readonly Part[]): Ey
   const own = boundsOfPart(character, pupil);
   if (!own) return null;
   const center = centerOf(own);
-  const white = nearestBox(
-    center,
-    whites.flatMap(({ id }) => boundsOfPart(character, id) ?? []),
-  );
-  return white ? { pupil, center, reach: ovalReach(white, own) } : null;
+  const white = nearestTo(center, character, whites);
+  return white && { pupil, white: white.id, center, reach: ovalReach(white.box, own) };
 }
 
-function nearestBox(to: Point, boxes: readonly Box[]): Box | null {
-  return boxes.reduce<Box | null>(
-    (best, box) =>
-      !best || distance(to, centerOf(box)) < distance(to, centerOf(best)) ? box : best,
-    null,
-  );
+function nearestTo(to: Point, character: Character, parts: readonly Part[]) {
+  const placed = parts.flatMap(({ id }) => {
+    const box = boundsOfPart(character, id);
+    return box ? [{ id, box, far: distance(to, centerOf(box)) }] : [];
+  });
+  return placed.sort((one, other) => one.far - other.far)[0] ?? null;
 }
 
 function lidsOf(
@@ -83,11 +80,10 @@ function lidsOf(
     }
     return { kind: 'swap', closed: closed.map(({ id }) => id), open: open.map(({ id }) => id) };
   }
-  const whites = having('white').flatMap(({ id }) => boundsOfPart(character, id) ?? []);
   const sliding = having('lid').flatMap(({ id }) => {
     const box = boundsOfPart(character, id);
-    const white = box && nearestBox(centerOf(box), whites);
-    return white ? [{ part: id, x: 0, y: white.height * LID_TRAVEL }] : [];
+    const white = box && nearestTo(centerOf(box), character, having('white'));
+    return white ? [{ part: id, x: 0, y: white.box.height * LID_TRAVEL }] : [];
   });
   return sliding.length > 0 ? { kind: 'slide', lids: sliding } : null;
 }

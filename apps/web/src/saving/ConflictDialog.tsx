@@ -1,24 +1,38 @@
 import { Button, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
-import { describeChanges, type Scene } from '@cruvo/core/scene';
-import { useOpenScene, useScene } from '../SceneContext';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import type { DocumentSaver } from './documentSaver';
 
-/** Shown when another window saved this scene first: what each side changed, and which to keep. */
-export function ConflictDialog() {
-  const { saver, store } = useOpenScene();
+interface ConflictDialogProps<Kind extends DocumentKind> {
+  readonly saver: DocumentSaver<Kind>;
+  readonly mine: DocumentBodies[Kind];
+  /** What changed from one version to another, in sentences. */
+  readonly describe: (
+    before: DocumentBodies[Kind],
+    after: DocumentBodies[Kind],
+  ) => readonly string[];
+  readonly onTake: (theirs: DocumentBodies[Kind]) => void;
+}
+
+/** Shown when another window saved this first: what each side changed, and which to keep. */
+export function ConflictDialog<Kind extends DocumentKind>({
+  saver,
+  mine,
+  describe,
+  onTake,
+}: ConflictDialogProps<Kind>) {
   const state = useStore(saver.state);
-  const mine = useScene(({ scene }) => scene);
   if (state.kind !== 'conflict') return null;
   const base = saver.lastSaved;
   const takeTheirs = () => {
     const theirs = saver.takeTheirs();
-    if (theirs) store.getState().replaceScene(theirs);
+    if (theirs) onTake(theirs);
   };
   return (
     <Modal show backdrop="static" keyboard={false} size="lg" aria-labelledby="conflict-title">
       <Modal.Header>
         <Modal.Title id="conflict-title" as="h2" className="h5">
-          This scene was changed in another window
+          This was changed in another window
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -29,15 +43,13 @@ export function ConflictDialog() {
         <div className="choices">
           <Side
             title="In the other window"
-            before={base}
-            after={state.theirs.body}
+            changes={describe(base, state.theirs.body)}
             action="Take the other"
             onTake={takeTheirs}
           />
           <Side
             title="In this window"
-            before={base}
-            after={mine}
+            changes={describe(base, mine)}
             action="Keep this one"
             onTake={() => saver.keepMine()}
           />
@@ -49,14 +61,12 @@ export function ConflictDialog() {
 
 interface SideProps {
   readonly title: string;
-  readonly before: Scene;
-  readonly after: Scene;
+  readonly changes: readonly string[];
   readonly action: string;
   readonly onTake: () => void;
 }
 
-function Side({ title, before, after, action, onTake }: SideProps) {
-  const changes = describeChanges(before, after);
+function Side({ title, changes, action, onTake }: SideProps) {
   return (
     <section>
       <h3 className="h6">{title}</h3>

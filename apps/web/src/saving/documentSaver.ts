@@ -1,65 +1,69 @@
 import { createStore } from 'zustand/vanilla';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import type { Scene } from '@cruvo/core/scene';
-import type { Document, SaveOutcome } from '../../api/documents';
-import type { HeardVoice } from '../../workers/hearVoice';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import type { Document, SaveOutcome } from '../api/documents';
+import type { HeardVoice } from '../workers/hearVoice';
 import type { LocalCopies } from './localCopies';
 
-/** How the scene on the screen stands to the one on the server. */
-export type SaveState =
+/** How the document on the screen stands to the one on the server. */
+export type SaveState<Kind extends DocumentKind> =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'away'; readonly sentence: string }
   | { readonly kind: 'refused'; readonly sentence: string }
-  | { readonly kind: 'conflict'; readonly theirs: Document<'scene'> };
+  | { readonly kind: 'conflict'; readonly theirs: Document<Kind> };
 
 /** What the saver needs of the world. */
-export interface SaverPorts {
-  readonly save: (revision: number, scene: Scene) => Promise<SaveOutcome<'scene'>>;
+export interface SaverPorts<Kind extends DocumentKind> {
+  readonly save: (revision: number, body: DocumentBodies[Kind]) => Promise<SaveOutcome<Kind>>;
   readonly storeTrack: (text: string) => Promise<void>;
-  readonly copies: LocalCopies;
+  readonly copies: LocalCopies<Kind>;
 }
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 2000;
 
 /**
- * Saves a scene as it is worked on. Every change is kept in the browser first; then it is saved over
+ * Saves a document as it is worked on. Every change is kept in the browser first; then it is saved over
  * the revision that it was made from. If someone else saved in between, nothing is overwritten: the
  * saver waits until one of the two is chosen. While the server is away it tries again and again.
  */
-export class SceneSaver {
-  readonly state = createStore<SaveState>(() => ({ kind: 'saved' }));
+export class DocumentSaver<Kind extends DocumentKind> {
+  readonly state = createStore<SaveState<Kind>>(() => ({ kind: 'saved' }));
   private timer: ReturnType<typeof setTimeout> | undefined;
   private saving = false;
-  private saved: Scene;
+  private saved: DocumentBodies[Kind];
   private readonly pendingTracks = new Map<string, string>();
 
   constructor(
     private readonly id: string,
     private revision: number,
-    private current: Scene,
-    private readonly ports: SaverPorts,
+    private current: DocumentBodies[Kind],
+    private readonly ports: SaverPorts<Kind>,
   ) {
     this.saved = current;
   }
 
-  /** The scene as it was last seen on the server. */
-  get lastSaved(): Scene {
+  /** The document as it was last seen on the server. */
+  get lastSaved(): DocumentBodies[Kind] {
     return this.saved;
   }
 
   /** Takes up work that an earlier visit left unsaved. */
-  resume(scene: Scene, revision: number, tracks: Readonly<Record<string, string>>): void {
+  resume(
+    body: DocumentBodies[Kind],
+    revision: number,
+    tracks: Readonly<Record<string, string>>,
+  ): void {
     this.revision = revision;
     for (const [id, text] of Object.entries(tracks)) this.pendingTracks.set(id, text);
-    this.change(scene);
+    this.change(body);
   }
 
-  change(scene: Scene): void {
-    this.current = scene;
+  change(body: DocumentBodies[Kind]): void {
+    this.current = body;
     if (this.state.getState().kind === 'conflict') void this.keepCopy();
-    else if (scene === this.saved && !this.saving) this.nothingToSave();
+    else if (body === this.saved && !this.saving) this.nothingToSave();
     else {
       void this.keepCopy();
       this.saveIn(SAVE_AFTER_MS);
@@ -80,8 +84,8 @@ export class SceneSaver {
     this.saveIn(0);
   }
 
-  /** Settles a conflict by taking the other's scene; the caller shows it. */
-  takeTheirs(): Scene | null {
+  /** Settles a conflict by taking the other's version; the caller shows it. */
+  takeTheirs(): DocumentBodies[Kind] | null {
     const state = this.state.getState();
     if (state.kind !== 'conflict') return null;
     this.revision = state.theirs.revision;
@@ -107,7 +111,7 @@ export class SceneSaver {
     await this.save();
     const state = this.state.getState();
     if (state.kind === 'conflict')
-      throw new Problem('conflict', 'Settle first which version of this scene to keep.');
+      throw new Problem('conflict', 'Settle first which version to keep.');
     if (state.kind === 'away' || state.kind === 'refused')
       throw new Problem('unavailable', state.sentence);
   }
@@ -153,7 +157,7 @@ export class SceneSaver {
     }
   }
 
-  private async afterSaving(sent: Scene, revision: number): Promise<void> {
+  private async afterSaving(sent: DocumentBodies[Kind], revision: number): Promise<void> {
     this.revision = revision;
     this.saved = sent;
     if (this.current === sent) {
@@ -175,12 +179,12 @@ export class SceneSaver {
     const tracks = Object.fromEntries(this.pendingTracks);
     return this.ports.copies.write(this.id, {
       revision: this.revision,
-      scene: this.current,
+      body: this.current,
       tracks,
     });
   }
 
-  private enter(state: SaveState): void {
+  private enter(state: SaveState<Kind>): void {
     this.state.setState(state, true);
   }
 }

@@ -1,11 +1,11 @@
 import { CloudOff } from 'lucide-react';
 import { Alert, Button } from 'react-bootstrap';
 import { useStore } from 'zustand';
-import { useOpenScene } from '../SceneContext';
+import type { DocumentKind } from '@cruvo/core/scene';
+import type { DocumentSaver } from './documentSaver';
 
 /** Says when work can't be saved, and that it is safe all the same. */
-export function SaveBanner() {
-  const { saver } = useOpenScene();
+export function SaveBanner<Kind extends DocumentKind>({ saver }: { saver: DocumentSaver<Kind> }) {
   const state = useStore(saver.state);
   if (state.kind !== 'away' && state.kind !== 'refused') return null;
   return (
@@ -40,8 +40,8 @@ const WORDS = {
   conflict: 'Two versions',
 };
 
-export function SaveState() {
-  const { saver } = useOpenScene();
+/** Says in a word whether all is saved. */
+export function SaveState<Kind extends DocumentKind>({ saver }: { saver: DocumentSaver<Kind> }) {
   const { kind } = useStore(saver.state);
   return (
     <span className="quiet small me-2" role="status" data-testid="save-state">

@@ -1,15 +1,15 @@
 import { jest } from '@jest/globals';
 import { Problem } from '@cruvo/core/problem';
 import type { Scene } from '@cruvo/core/scene';
-import type { SaveOutcome } from '../../api/documents';
+import type { SaveOutcome } from '../api/documents';
 import type { LocalCopy } from './localCopies';
-import { SceneSaver } from './sceneSaver';
+import { DocumentSaver } from './documentSaver';
 
 const scene = (name: string) => ({ name }) as Scene;
 
 /** A server in memory that keeps one scene and its revision. */
 function server() {
-  const copies = new Map<string, LocalCopy>();
+  const copies = new Map<string, LocalCopy<'scene'>>();
   const world = {
     revision: 1,
     saved: scene('first'),
@@ -39,7 +39,7 @@ function server() {
       },
       copies: {
         read: async (id: string) => copies.get(id),
-        write: async (id: string, copy: LocalCopy) => void copies.set(id, copy),
+        write: async (id: string, copy: LocalCopy<'scene'>) => void copies.set(id, copy),
         remove: async (id: string) => void copies.delete(id),
       },
     },
@@ -48,13 +48,13 @@ function server() {
 }
 
 const open = (world: ReturnType<typeof server>) =>
-  new SceneSaver('id', world.revision, world.saved, world.ports);
+  new DocumentSaver('id', world.revision, world.saved, world.ports);
 const pass = (milliseconds: number) => jest.advanceTimersByTimeAsync(milliseconds);
 
 beforeEach(() => void jest.useFakeTimers());
 afterEach(() => void jest.useRealTimers());
 
-describe('SceneSaver', () => {
+describe('DocumentSaver', () => {
   it('saves a while after the last of quick changes, once', async () => {
     const world = server();
     const saver = open(world);

@@ -1,0 +1,48 @@
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import type { Point } from '@cruvo/core/geometry';
+import type { Production } from '@cruvo/core/scene';
+import type { DocumentSaver } from '../saving/documentSaver';
+import type { BrowserGallery } from '../studio/stage/browserGallery';
+import type { CharacterState, CharacterStore } from './characterStore';
+import type { Saying } from './useSaying';
+
+/** Points that are asked for on the drawing, one after the other. */
+export interface Picking {
+  /** What to click next, in words, one for each point. */
+  readonly prompts: readonly string[];
+  readonly onDone: (points: readonly Point[]) => void;
+}
+
+/** A point that can be dragged on the drawing, in units of the artwork. */
+export interface Handle {
+  readonly name: string;
+  readonly at: Point;
+  readonly onMove: (to: Point) => void;
+}
+
+export interface OpenCharacter {
+  readonly id: string;
+  readonly productionId: string;
+  readonly production: Production;
+  readonly store: CharacterStore;
+  readonly saver: DocumentSaver<'character'>;
+  readonly gallery: BrowserGallery;
+  readonly saying: Saying;
+  readonly picking: Picking | null;
+  readonly pick: (picking: Picking | null) => void;
+  readonly handles: readonly Handle[];
+  readonly setHandles: (handles: readonly Handle[]) => void;
+}
+
+export const CharacterContext = createContext<OpenCharacter | null>(null);
+
+export function useOpenCharacter(): OpenCharacter {
+  const open = useContext(CharacterContext);
+  if (!open) throw new Error('No character is open here.');
+  return open;
+}
+
+export function useCharacter<Result>(choose: (state: CharacterState) => Result): Result {
+  return useStore(useOpenCharacter().store, choose);
+}

@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query';
+import { Form } from 'react-bootstrap';
+import { listProductions, readDocumentById } from '../../api/documents';
+import { readTrack } from '../../api/media';
+import { useOpenCharacter } from '../CharacterContext';
+
+/** The lines of the production that have been heard, to be said by this mouth. */
+export function LinePicker() {
+  const { productionId, saying } = useOpenCharacter();
+  const { data: lines = [] } = useQuery({
+    queryKey: ['heard lines', productionId],
+    queryFn: async () => {
+      const production = (await listProductions()).find(({ id }) => id === productionId);
+      const scenes = await Promise.all(
+        (production?.scenes ?? []).map(({ id }) => readDocumentById('scene', id)),
+      );
+      return scenes.flatMap(({ body }) =>
+        body.lines.flatMap(({ id, track, voice }) =>
+          track === null ? [] : [{ id, track, name: `${body.name}: ${voice.name}` }],
+        ),
+      );
+    },
+    staleTime: 10_000,
+  });
+  if (lines.length === 0) return null;
+  return (
+    <Form.Select
+      size="sm"
+      className="mt-2"
+      aria-label="Say a line of the production"
+      value=""
+      onChange={({ target }) => {
+        void readTrack(target.value).then(saying.start);
+      }}
+    >
+      <option value="">Say a line of the production …</option>
+      {lines.map(({ id, track, name }) => (
+        <option key={id} value={track}>
+          {name}
+        </option>
+      ))}
+    </Form.Select>
+  );
+}

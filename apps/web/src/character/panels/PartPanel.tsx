@@ -1,0 +1,239 @@
+import { RotateCcw } from 'lucide-react';
+import { Button, Form } from 'react-bootstrap';
+import {
+  AS_DRAWN,
+  recognise,
+  ROLES,
+  treeOf,
+  withMeaning,
+  withParts,
+  type Meaning,
+  type Part,
+  type Role,
+} from '@cruvo/core/character';
+import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
+import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
+import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { meaningInWords } from '../parts/meaningInWords';
+
+/** The chosen part: what it is, how it is painted, and where it stands. */
+export function PartPanel() {
+  const { store } = useOpenCharacter();
+  const character = useCharacter((state) => state.character);
+  const chosen = useCharacter((state) => state.chosen);
+  const part = character.parts.find(({ id }) => id === chosen.at(-1));
+  if (!part) {
+    return (
+      <p className="quiet">
+        Click a part on the drawing or in the list. Drag it to move it; drag the cross to set the
+        point that it turns about.
+      </p>
+    );
+  }
+  const set = (change: Partial<Part>) =>
+    store.getState().change((before) => withParts(before, chosen, change));
+  const inside = treeOf(character.parts).get(part.id) ?? [];
+  return (
+    <>
+      <h2 className="h6 text-break">{chosen.length > 1 ? `${chosen.length} parts` : part.name}</h2>
+      {chosen.length === 1 && <MeaningField part={part} />}
+      <div className="field-grid">
+        <Form.Label htmlFor="part-opacity">Opacity</Form.Label>
+        <Form.Range
+          id="part-opacity"
+          min={0}
+          max={1}
+          step={0.01}
+          value={part.opacity}
+          onChange={({ target }) => set({ opacity: Number(target.value) })}
+        />
+        <Form.Label htmlFor="part-blend">Blending</Form.Label>
+        <Form.Select
+          id="part-blend"
+          size="sm"
+          value={part.blend}
+          onChange={({ target }) => set({ blend: target.value as BlendMode })}
+        >
+          {BLEND_MODES.map((mode) => (
+            <option key={mode} value={mode}>
+              {mode.replace(/-/g, ' ')}
+            </option>
+          ))}
+        </Form.Select>
+      </div>
+      <div className="d-flex flex-wrap gap-3 my-2">
+        <Form.Check
+          id="part-hidden"
+          label="Hidden"
+          checked={part.hidden}
+          onChange={({ target }) => set({ hidden: target.checked })}
+        />
+        <Form.Check
+          id="part-locked"
+          label="Locked"
+          checked={part.locked}
+          onChange={({ target }) => set({ locked: target.checked })}
+        />
+        <Form.Check
+          id="part-clipped"
+          label="Only within the part beneath"
+          checked={part.clipped}
+          onChange={({ target }) => set({ clipped: target.checked })}
+        />
+      </div>
+      {inside.length > 1 && chosen.length === 1 && (
+        <Form.Group controlId="part-shows" className="mb-3">
+          <Form.Label className="small mb-1">Seen of what is inside</Form.Label>
+          <Form.Select
+            size="sm"
+            value={part.shows ?? ''}
+            onChange={({ target }) => set({ shows: target.value || null })}
+          >
+            <option value="">All</option>
+            {inside.map(({ id, name }) => (
+              <option key={id} value={id}>
+                One at a time; at rest “{name}”
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      )}
+      {chosen.length === 1 && <Placement part={part} set={set} />}
+    </>
+  );
+}
+
+/** What the part is: by its name, or as somebody says. */
+function MeaningField({ part }: { part: Part }) {
+  const { store } = useOpenCharacter();
+  const parts = useCharacter(({ character }) => character.parts);
+  const byName = recognise(
+    parts.map((one) => (one.id === part.id ? { ...one, meaning: null } : one)),
+  );
+  const finding = byName.get(part.id);
+  const { meaning } = part;
+  const choose = (value: string) =>
+    store.getState().change((before) => withMeaning(before, part.id, meaningOf(value)));
+  return (
+    <Form.Group controlId="part-meaning" className="mb-3">
+      <Form.Label className="small mb-1">This is</Form.Label>
+      <Form.Select
+        size="sm"
+        value={meaning ? valueOf(meaning) : ''}
+        onChange={({ target }) => choose(target.value)}
+      >
+        <option value="">
+          {finding
+            ? `by its name: ${meaningInWords(finding)}`
+            : 'nothing special (its name tells nothing)'}
+        </option>
+        <optgroup label="A drawing of the mouth, for">
+          {VISEME_NAMES.map((name, viseme) => (
+            <option key={name} value={`mouth drawing/${viseme}`}>
+              {name}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="A part of the character">
+          {ROLES.flatMap((role) =>
+            SIDED.has(role)
+              ? (['left', 'right'] as const).map((side) => (
+                  <option key={`${role}/${side}`} value={`${role}/${side}`}>
+                    {side} {role}
+                  </option>
+                ))
+              : [
+                  <option key={role} value={role}>
+                    {role}
+                  </option>,
+                ],
+          )}
+        </optgroup>
+      </Form.Select>
+    </Form.Group>
+  );
+}
+
+const SIDED: ReadonlySet<string> = new Set<Role>([
+  ...(['white', 'pupil', 'lid', 'closed eye', 'open eye', 'brow', 'ear', 'cheek'] as const),
+  ...(['arm', 'hand', 'leg', 'foot', 'wing'] as const),
+]);
+
+function valueOf({ role, side, sound }: Meaning): string {
+  if (sound) return `${role}/${sound.visemes[0] ?? 0}`;
+  return side ? `${role}/${side}` : role;
+}
+
+function meaningOf(value: string): Meaning | null {
+  if (value === '') return null;
+  const [role, detail] = value.split('/') as [Meaning['role'], string | undefined];
+  if (role === 'mouth drawing') {
+    const visemes = [Number(detail) as Viseme];
+    const none = { mood: null, loudness: null, number: null, expression: null };
+    return { role, side: null, sound: { visemes, ...none } };
+  }
+  return { role, side: detail === 'left' || detail === 'right' ? detail : null, sound: null };
+}
+
+/** Where the part rests and what it turns about, in numbers. */
+function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => void }) {
+  const { rest, pivot } = part;
+  const moved = rest.x !== 0 || rest.y !== 0 || rest.turn !== 0 || rest.scale !== 1;
+  return (
+    <section aria-label="Place">
+      <div className="d-flex align-items-center mb-1">
+        <h3 className="h6 mb-0">Rest position</h3>
+        <Button
+          size="sm"
+          variant="quiet"
+          className="ms-auto"
+          disabled={!moved}
+          onClick={() => set({ rest: AS_DRAWN })}
+        >
+          <RotateCcw size={14} aria-hidden /> As drawn
+        </Button>
+      </div>
+      <div className="number-grid">
+        <Figure label="Right" value={rest.x} onChange={(x) => set({ rest: { ...rest, x } })} />
+        <Figure label="Down" value={rest.y} onChange={(y) => set({ rest: { ...rest, y } })} />
+        <Figure
+          label="Turned °"
+          value={(rest.turn * 180) / Math.PI}
+          onChange={(angle) => set({ rest: { ...rest, turn: (angle * Math.PI) / 180 } })}
+        />
+        <Figure
+          label="Size %"
+          value={rest.scale * 100}
+          onChange={(percent) => percent > 0 && set({ rest: { ...rest, scale: percent / 100 } })}
+        />
+        <Figure label="Pivot x" value={pivot.x} onChange={(x) => set({ pivot: { ...pivot, x } })} />
+        <Figure label="Pivot y" value={pivot.y} onChange={(y) => set({ pivot: { ...pivot, y } })} />
+      </div>
+    </section>
+  );
+}
+
+function Figure({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <Form.Group controlId={`figure-${label}`}>
+      <Form.Label className="small mb-0">{label}</Form.Label>
+      <Form.Control
+        size="sm"
+        type="number"
+        value={Math.round(value * 10) / 10}
+        onChange={({ target }) => {
+          const number = Number(target.value);
+          if (target.value !== '' && Number.isFinite(number)) onChange(number);
+        }}
+      />
+    </Form.Group>
+  );
+}

@@ -1,0 +1,40 @@
+import { drawingOperation, isSeenIn, placesOf, type Character } from '@cruvo/core/character';
+import { IDENTITY, inverse, mapped, translation, type Point } from '@cruvo/core/geometry';
+import type { Pose } from '@cruvo/core/motion';
+import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+
+/** A pixel that is more see-through than this can't be pointed at. */
+const SEEN = 24;
+
+/** The foremost part that is seen at a point of the artwork; null where there is none. */
+export function partAt(
+  character: Character,
+  pose: Pose,
+  gallery: BrowserGallery,
+  point: Point,
+): string | null {
+  const places = placesOf(character, IDENTITY, pose);
+  const canvas = document.createElement('canvas');
+  canvas.width = 1;
+  canvas.height = 1;
+  const painter = painterFor(canvas);
+  const context = canvas.getContext('2d')!;
+  for (const part of [...character.parts].reverse()) {
+    const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
+    if (!drawing || !isSeenIn(character.parts, pose, part.id)) continue;
+    const place = places.get(part.id)!;
+    const { x, y } = mapped(inverse(place), point);
+    const outside =
+      x < drawing.x ||
+      y < drawing.y ||
+      x > drawing.x + drawing.width ||
+      y > drawing.y + drawing.height;
+    if (outside) continue;
+    context.setTransform(...IDENTITY);
+    context.clearRect(0, 0, 1, 1);
+    const view = translation(0.5 - point.x, 0.5 - point.y);
+    painter.paintOperations([drawingOperation(drawing, place)], gallery, view);
+    if (context.getImageData(0, 0, 1, 1).data[3]! > SEEN) return part.id;
+  }
+  return null;
+}

@@ -1,0 +1,96 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { sentenceOf } from '@cruvo/core/problem';
+import {
+  articulate,
+  chartInMood,
+  chartOf,
+  DEFAULT_FIT,
+  followsSmoothly,
+  layMouths,
+  mouthIndexAt,
+  type MouthNow,
+  type MouthRig,
+} from '@cruvo/core/mouth';
+import { restingMouth, type OwnPronunciation } from '@cruvo/core/scene';
+import type { VoiceTrack } from '@cruvo/core/speech';
+import { sayWords } from '../workers/sayWords';
+
+/** Frames a second in which drawings are held on the try-out. */
+const FRAME_RATE = 24;
+
+/** What the mouth says on the try-out, and how. */
+export interface Spoken {
+  readonly track: VoiceTrack;
+  /** The mouth at a time in seconds. */
+  readonly mouthAt: (time: number) => MouthNow;
+}
+
+/** Has the mouth say typed words or a line, at full speed or slowly, once or over and over. */
+export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]) {
+  const [track, setTrack] = useState<VoiceTrack | null>(null);
+  const [mood, setMood] = useState<string | null>(null);
+  const [speed, setSpeed] = useState(1);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const began = useRef<number | null>(null);
+  const wanted = useRef(0);
+
+  const spoken = useMemo(
+    () => (rig && track ? spokenBy(rig, track, mood) : null),
+    [rig, track, mood],
+  );
+
+  const start = useCallback((next: VoiceTrack) => {
+    setTrack(next);
+    began.current = performance.now();
+  }, []);
+  const say = useCallback(
+    async (script: string, language: string) => {
+      const own_ = ++wanted.current;
+      setFailure(null);
+      setBusy(true);
+      try {
+        const next = await sayWords({ script, language, own });
+        if (own_ === wanted.current) start(next);
+      } catch (error) {
+        if (own_ === wanted.current) setFailure(sentenceOf(error));
+      } finally {
+        if (own_ === wanted.current) setBusy(false);
+      }
+    },
+    [own, start],
+  );
+  const stop = useCallback(() => void (began.current = null), []);
+  useEffect(() => stop, [stop]);
+
+  /** Seconds into what is said; null while nothing is. */
+  const timeNow = useCallback((): number | null => {
+    if (began.current === null || !spoken) return null;
+    const time = ((performance.now() - began.current) / 1000) * speed;
+    if (time <= spoken.track.duration) return time;
+    began.current = null;
+    return null;
+  }, [spoken, speed]);
+
+  return { spoken, mood, setMood, speed, setSpeed, failure, busy, say, start, stop, timeNow };
+}
+
+export type Saying = ReturnType<typeof useSaying>;
+
+function spokenBy(rig: MouthRig, track: VoiceTrack, mood: string | null): Spoken {
+  const articulation = articulate(track, DEFAULT_FIT);
+  const chart = chartInMood(chartOf(rig), mood);
+  const held = layMouths(track, DEFAULT_FIT, chart, {
+    duration: track.duration,
+    frameRate: FRAME_RATE,
+  });
+  const smooth = followsSmoothly(rig);
+  return {
+    track,
+    mouthAt: (time) => {
+      const drawing = held[mouthIndexAt(held, time)]?.drawing;
+      if (!drawing) return restingMouth(rig);
+      return { drawing, articulation: articulation(time + (smooth ? DEFAULT_FIT.early : 0)) };
+    },
+  };
+}

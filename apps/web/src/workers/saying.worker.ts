@@ -1,0 +1,21 @@
+import { expose } from 'comlink';
+import { Problem, type ProblemCode } from '@cruvo/core/problem';
+import { textTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { readyScript, type ScriptToSay } from './script';
+
+const saying = {
+  /** What a voice would do that says the words evenly; failures come as values, since errors lose their code. */
+  async say(script: ScriptToSay): Promise<VoiceTrack | { code: ProblemCode; sentence: string }> {
+    try {
+      const { words } = await readyScript(script);
+      return textTrack(words);
+    } catch (error) {
+      if (error instanceof Problem) return { code: error.code, sentence: error.message };
+      throw error;
+    }
+  },
+};
+
+export type Saying = typeof saying;
+
+expose(saying);

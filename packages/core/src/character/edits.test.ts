@@ -1,0 +1,137 @@
+import fc from 'fast-check';
+import { chartOf } from '../mouth/mouthRig';
+import { chartInMood, coverageOf, moodsOf } from '../mouth/coverage';
+import { readDocument } from '../scene/documents';
+import { hash } from '../testing/testScene';
+import { abilitiesOf } from './abilities';
+import type { ArtworkLayer } from './artwork';
+import { possibleMouths, withGroup, withMeaning, withParts, withPartsMoved } from './edits';
+import { characterFromArtwork } from './fromArtwork';
+import { treeProblem } from './tree';
+
+const layer = (name: string, inside: readonly ArtworkLayer[] = []): ArtworkLayer => ({
+  name,
+  hidden: false,
+  opacity: 1,
+  blend: 'normal',
+  clipped: false,
+  drawing:
+    inside.length > 0
+      ? null
+      : { kind: 'raster', media: hash('e'), x: 0, y: 0, width: 20, height: 10 },
+  layers: inside,
+});
+const characterOf = (...layers: ArtworkLayer[]) =>
+  characterFromArtwork('Test', { width: 100, height: 100, layers, notes: [] });
+
+const small = characterOf(
+  layer('body'),
+  layer('head', [layer('face'), layer('mouth', [layer('ah'), layer('rest'), layer('oo')])]),
+  layer('hat'),
+);
+const order = (character = small) =>
+  character.parts.map(({ id, parent }) => `${parent ?? ''}>${id}`);
+
+describe('withPartsMoved', () => {
+  it('carries a group with all that it holds', () => {
+    expect(order(withPartsMoved(small, ['head'], null, 0))).toEqual([
+      '>head',
+      'head>head/face',
+      'head>head/mouth',
+      'head/mouth>head/mouth/ah',
+      'head/mouth>head/mouth/rest',
+      'head/mouth>head/mouth/oo',
+      '>body',
+      '>hat',
+    ]);
+  });
+  it('puts a part into a group, over what lies beneath', () => {
+    expect(order(withPartsMoved(small, ['hat'], 'head', 1)).slice(1, 4)).toEqual([
+      '>head',
+      'head>head/face',
+      'head>hat',
+    ]);
+  });
+  it('puts nothing inside itself', () => {
+    expect(withPartsMoved(small, ['head'], 'head/mouth', 0)).toBe(small);
+  });
+  it('keeps a tree that can be saved, wherever parts are moved', () => {
+    const id = fc.constantFrom(...small.parts.map((part) => part.id));
+    const moves = fc.array(fc.tuple(id, fc.option(id), fc.nat(5)), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(moves, (list) => {
+        const moved = list.reduce(
+          (character, [part, parent, index]) => withPartsMoved(character, [part], parent, index),
+          small,
+        );
+        expect(treeProblem(moved.parts)).toBeNull();
+        expect(moved.parts.map((part) => part.id).sort()).toEqual(
+          small.parts.map((part) => part.id).sort(),
+        );
+        expect(() => readDocument('character', moved)).not.toThrow();
+      }),
+    );
+  });
+});
+
+it('groups parts where the first of them is', () => {
+  expect(order(withGroup(small, ['body', 'hat'], 'clothes')).slice(0, 4)).toEqual([
+    '>clothes',
+    'clothes>body',
+    'clothes>hat',
+    '>head',
+  ]);
+});
+
+it('puts mouth and eyes together anew when somebody says what a part is', () => {
+  const odd = characterOf(layer('asdf', [layer('1a2b'), layer('zz9')]), layer('qwer'));
+  expect(odd.mouth).toBeNull();
+  const sound = (viseme: 0 | 10) => ({
+    role: 'mouth drawing' as const,
+    side: null,
+    sound: { visemes: [viseme], mood: null, loudness: null, number: null, expression: null },
+  });
+  const mouth = withMeaning(odd, 'asdf', { role: 'mouth', side: null, sound: null });
+  const both = withMeaning(withMeaning(mouth, 'asdf/1a2b', sound(0)), 'asdf/zz9', sound(10));
+  expect(both.mouth!.kind).toBe('two');
+  const seen = withMeaning(both, 'qwer', { role: 'closed eye', side: null, sound: null });
+  expect(
+    abilitiesOf(seen)
+      .filter(({ can }) => can)
+      .map(({ name }) => name),
+  ).toEqual(['talks', 'blinks']);
+});
+
+it('changes parts together', () => {
+  const faded = withParts(small, ['hat', 'body'], { opacity: 0.5 });
+  expect(faded.parts.filter(({ opacity }) => opacity === 0.5).map(({ id }) => id)).toEqual([
+    'body',
+    'hat',
+  ]);
+});
+
+describe('mouth charts', () => {
+  const chart = chartOf(small.mouth!);
+  it('say which sounds have drawings of their own, and what the others borrow', () => {
+    const coverage = coverageOf(chart);
+    expect(coverage.filter(({ own }) => own).map(({ viseme }) => viseme)).toEqual([0, 10, 14]);
+    expect(coverage[13]!.drawing).toBe('head/mouth/oo');
+    expect(coverage[1]!.drawing).toBe('head/mouth/rest');
+  });
+  it('keep moods apart', () => {
+    const sounds = ['rest', 'ah'].map((name) => layer(name));
+    const moody = characterOf(layer('mouth', [layer('cheerful', sounds), layer('cross', sounds)]));
+    const both = chartOf(moody.mouth!);
+    expect(moodsOf(both)).toEqual(['cheerful', 'cross']);
+    expect(chartInMood(both, 'cross')).toMatchObject({ rest: 'mouth/cross/rest' });
+    expect(chartInMood(both, 'cross').drawings).toHaveLength(2);
+    expect(chartInMood(chart, 'cross')).toBe(chart);
+  });
+  it('can be run through by opening instead', () => {
+    const mouths = possibleMouths(small);
+    expect([...mouths.keys()]).toEqual(['chart', 'strip', 'steps']);
+    expect(mouths.get('strip')).toMatchObject({
+      strip: ['head/mouth/rest', 'head/mouth/oo', 'head/mouth/ah'],
+    });
+  });
+});

@@ -1,0 +1,122 @@
+import type { MouthKind, MouthRig } from '../mouth/mouthRig';
+import type { Character } from './character';
+import type { Part } from './part';
+import { assembledEyes } from './recognition/assembleEyes';
+import { assembledMouth } from './recognition/assembleMouth';
+import type { Meaning } from './recognition/meaning';
+import { branchOf, partById } from './tree';
+
+/** A character with some parts changed. */
+export function withParts(
+  character: Character,
+  ids: readonly string[],
+  change: Partial<Part> | ((part: Part) => Partial<Part>),
+): Character {
+  const chosen = new Set(ids);
+  return {
+    ...character,
+    parts: character.parts.map((part) =>
+      chosen.has(part.id)
+        ? { ...part, ...(typeof change === 'function' ? change(part) : change) }
+        : part,
+    ),
+  };
+}
+
+/**
+ * A character with parts moved into another group, to a place among what it holds already (counted from the
+ * back). Parts that would end up inside themselves stay where they are.
+ */
+export function withPartsMoved(
+  character: Character,
+  ids: readonly string[],
+  parent: string | null,
+  index: number,
+): Character {
+  const branches = ids.map((id) => branchOf(character.parts, id));
+  const moving = new Set(branches.flatMap((branch) => branch.map(({ id }) => id)));
+  if (parent !== null && moving.has(parent)) return character;
+  const tops = new Set(ids);
+  const before = character.parts.filter((part) => part.parent === parent).slice(0, index);
+  const anchor = before.findLast(({ id }) => !moving.has(id));
+  const rest = character.parts.filter(({ id }) => !moving.has(id));
+  const moved = branches.flat().map((part) => (tops.has(part.id) ? { ...part, parent } : part));
+  // Painting order: after the branch of what now lies beneath, or right after the group itself.
+  const after = anchor ? branchOf(rest, anchor.id).at(-1)!.id : parent;
+  const at = after === null ? 0 : rest.findIndex(({ id }) => id === after) + 1;
+  return tidied({ ...character, parts: [...rest.slice(0, at), ...moved, ...rest.slice(at)] });
+}
+
+/** A character with parts put into a new group where the foremost of them is. */
+export function withGroup(character: Character, ids: readonly string[], name: string): Character {
+  const first = partById(character.parts, ids[0] ?? '');
+  if (!first) return character;
+  const taken = new Set(character.parts.map((part) => part.id));
+  let id = name;
+  for (let number = 2; taken.has(id); number++) id = `${name} ${number}`;
+  const at = character.parts.indexOf(first);
+  const group: Part = {
+    ...first,
+    ...{ id, name, drawing: null, shows: null, meaning: null },
+    ...{ hidden: false, locked: false, opacity: 1, blend: 'normal', clipped: false },
+    rest: { x: 0, y: 0, turn: 0, scale: 1 },
+  };
+  const parts = [...character.parts.slice(0, at), group, ...character.parts.slice(at)];
+  return withPartsMoved({ ...character, parts }, ids, id, 0);
+}
+
+/** A character in which somebody has said what a part is; mouth and eyes are put together anew where it matters. */
+export function withMeaning(character: Character, id: string, meaning: Meaning | null): Character {
+  const before = partById(character.parts, id)?.meaning?.role;
+  const changed = withParts(character, [id], { meaning });
+  const roles = [before, meaning?.role];
+  const eyes = roles.some((role) => role !== undefined && EYE_ROLES.has(role));
+  const mouth = roles.some((role) => role !== undefined && MOUTH_ROLES.has(role));
+  const seen = eyes || meaning === null ? assembledEyes(changed) : changed;
+  return mouth || meaning === null ? assembledMouth(seen) : seen;
+}
+
+const EYE_ROLES: ReadonlySet<string> = new Set([
+  ...['eyes', 'white', 'pupil', 'lid', 'closed eye', 'open eye', 'brow'],
+]);
+const MOUTH_ROLES: ReadonlySet<string> = new Set(['mouth', 'mouth drawing', 'jaw']);
+
+/** Drops from mouth and eyes whatever parts no longer allow. */
+function tidied(character: Character): Character {
+  const parts = character.parts.map((part) => {
+    const shown = part.shows === null ? null : partById(character.parts, part.shows);
+    if (part.shows === null || shown?.parent === part.id) return part;
+    const inside = character.parts.find(({ parent }) => parent === part.id);
+    return { ...part, shows: inside?.id ?? null };
+  });
+  return { ...character, parts };
+}
+
+/** Which kinds of mouth a character could have as its parts are, each ready to be used. */
+export function possibleMouths(character: Character): ReadonlyMap<MouthKind, MouthRig> {
+  const own = assembledMouth({ ...character, mouth: null }).mouth;
+  const found = new Map<MouthKind, MouthRig>();
+  if (own) found.set(own.kind, own);
+  if (character.mouth) found.set(character.mouth.kind, character.mouth);
+  for (const rig of [...found.values()]) {
+    if (!('chart' in rig)) continue;
+    const { part, followers, chart } = rig;
+    const strip = chart.drawings
+      .filter(({ articulation }) => articulation !== null)
+      .sort((a, b) => (a.articulation!.jaw ?? 0) - (b.articulation!.jaw ?? 0))
+      .map(({ drawing }) => drawing);
+    if (!found.has('strip') && strip.length > 1) {
+      found.set('strip', { kind: 'strip', part, followers, strip });
+    }
+    if (!found.has('steps') && strip.length > 1) {
+      const drawings = strip.map((drawing, at) => ({
+        drawing,
+        label: chart.drawings.find((entry) => entry.drawing === drawing)!.label,
+        articulation: { jaw: at / (strip.length - 1) },
+        mood: null,
+      }));
+      found.set('steps', { kind: 'steps', part, followers, chart: { rest: strip[0]!, drawings } });
+    }
+  }
+  return found;
+}
