@@ -87,7 +87,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
 }
 
 function Workplace({ open }: { open: OpenCharacter }) {
-  const { store, saver, production, pick, setHandles } = open;
+  const { store, saver, production, pick } = open;
   const { temporal } = store;
   const character = useStore(store, (state) => state.character);
   const chosen = useStore(store, (state) => state.chosen.at(-1));
@@ -101,10 +101,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
   useEffect(() => {
     if (chosen !== undefined) setTab('part');
   }, [chosen]);
-  useEffect(() => {
-    pick(null);
-    setHandles([]);
-  }, [tab, pick, setHandles]);
+  useEffect(() => pick(null), [tab, pick]);
 
   return (
     <div className="character-room">

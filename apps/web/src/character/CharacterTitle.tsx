@@ -15,10 +15,13 @@ export function CharacterTitle({ production }: { production: string }) {
   };
   return (
     <>
-      <span className="quiet">{production} /</span>{' '}
+      <span className="quiet align-self-center">{production}</span>
+      <span className="quiet align-self-center" aria-hidden>
+        /
+      </span>
       <Form.Control
-        plaintext
-        className="scene-title"
+        size="sm"
+        className="character-name"
         aria-label="The character’s name"
         value={draft ?? name}
         maxLength={200}

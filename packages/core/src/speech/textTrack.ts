@@ -11,6 +11,8 @@ const CONSONANT = 0.075;
 const ROOM = 0.25;
 const LEVEL = -20;
 const QUIET = -70;
+/** dB by which the level falls within a second before and after the words: a mouth opens by and by. */
+const FALL = 400;
 const RATE = 100;
 
 const VOWELS = /^(aa|ae|ah|ao|eh|er|ih|iy|uh|uw)$/;
@@ -47,7 +49,7 @@ export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
   const last = sounds.at(-1)!.start;
   const values = Array.from({ length: Math.ceil(at * RATE) }, (_, index) => {
     const time = (index + 0.5) / RATE;
-    return time >= first && time < last ? LEVEL : QUIET;
+    return Math.max(QUIET, LEVEL - FALL * Math.max(0, first - time, time - last));
   });
   return {
     version: TRACK_VERSION,

@@ -11,7 +11,7 @@ export function EyesPanel() {
   useEffect(() => {
     const set = (change: Partial<Eyes>) =>
       store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, ...change } }));
-    if (eyes.pupils.length === 0) return setHandles([]);
+    if (eyes.pupils.length === 0) return;
     const count = eyes.pupils.length;
     const middle = eyes.pupils.reduce(
       (sum, { center }) => ({ x: sum.x + center.x / count, y: sum.y + center.y / count }),
@@ -20,6 +20,7 @@ export function EyesPanel() {
     setHandles([
       { name: 'what the eyes look at', at: eyes.gaze ?? middle, onMove: (gaze) => set({ gaze }) },
     ]);
+    return () => setHandles([]);
   }, [eyes, store, setHandles]);
   const set = (change: Partial<Eyes>) =>
     store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, ...change } }));

@@ -87,9 +87,10 @@ function makerOf(
   use: (mouth: MouthRig) => void,
 ): Picking | null {
   const findings = recognise(character.parts);
-  const taken = (...roles: string[]) =>
-    character.parts.find(({ id }) => roles.includes(findings.get(id)?.role ?? ''))?.id;
-  const part = chosen ?? taken('mouth', 'face', 'head') ?? character.parts[0]?.id;
+  const taken = (role: string) =>
+    character.parts.find(({ id }) => findings.get(id)?.role === role)?.id;
+  const mouth = taken('mouth');
+  const part = chosen ?? mouth ?? taken('face') ?? taken('head') ?? character.parts[0]?.id;
   if (part === undefined) return null;
   const followers = [] as const;
   if (kind === 'cut') {
@@ -110,7 +111,10 @@ function makerOf(
         'Click the middle of the lower lip’s edge.',
       ],
       onDone: ([left, right, bottom]) =>
-        use({ ...lipsFrom(part, left!, right!, bottom!), followers }),
+        use({
+          ...lipsFrom({ part, replaces: part === mouth }, left!, right!, bottom!),
+          followers,
+        }),
     };
   }
   if (kind === 'jaw' && chosen !== null) {

@@ -11,6 +11,7 @@ export function MouthSettings({ rig }: { rig: MouthRig }) {
     setHandles(
       handlesOf(rig, (mouth) => store.getState().change((before) => ({ ...before, mouth }))),
     );
+    return () => setHandles([]);
   }, [rig, setHandles, store]);
   const set = (change: object) =>
     store.getState().change((before) => ({ ...before, mouth: { ...rig, ...change } as MouthRig }));

@@ -157,14 +157,14 @@ export function CharacterStage() {
         viewBox={`0 0 ${box.width} ${box.height}`}
         aria-hidden={handles.length === 0 && chosen.length === 0}
       >
-        {chosen.map((part) => (
+        {(picking ? [] : chosen).map((part) => (
           <ChosenMark key={part} part={part} view={view} onPivot={artworkPoint} />
         ))}
         {picked.map((point, at) => {
           const { x, y } = mapped(view, point);
           return <circle key={at} className="picked" cx={x} cy={y} r={6 / toPage} />;
         })}
-        {handles.map(({ name, at, onMove }) => {
+        {(picking ? [] : handles).map(({ name, at, onMove }) => {
           const { x, y } = mapped(view, at);
           return (
             <g

@@ -6,11 +6,12 @@ import type { Pose } from '../../motion/pose';
 import type { Articulation } from '../articulation';
 import type { MouthNow } from '../mouthNow';
 
-/** Lips drawn as outlines over a part, with an inside, teeth and tongue that are seen through the opening. */
+/** Lips drawn as outlines over a part or in its place, with an inside, teeth and tongue that are seen through the opening. */
 export interface LipsMouth {
   readonly kind: 'lips';
-  /** The part that they are drawn over. */
   readonly part: string;
+  /** Whether they are drawn in the part's place, or over it. */
+  readonly replaces: boolean;
   /** The corners and the outer edges' middles with the mouth shut and at ease, in units of the artwork. */
   readonly left: Point;
   readonly right: Point;
@@ -38,6 +39,7 @@ const color = () =>
 export const lipsMouthSchema = object({
   kind: string().required().oneOf(['lips']),
   part: string().required(),
+  replaces: boolean().required(),
   left: point(),
   right: point(),
   top: point(),
@@ -63,18 +65,24 @@ const ROUNDS = 0.34;
 
 export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthNow): Pose {
   const repaint = (operations: readonly Operation[], place: Matrix) => [
-    ...operations,
+    ...(mouth.replaces ? [] : operations),
     ...lips(mouth, articulation, place),
   ];
   return new Map([[mouth.part, { repaint }]]);
 }
 
 /** Where lips are set up with three clicks: both corners and the middle of the lower lip's edge. */
-export function lipsFrom(part: string, left: Point, right: Point, bottom: Point): LipsMouth {
+export function lipsFrom(
+  { part, replaces }: Pick<LipsMouth, 'part' | 'replaces'>,
+  left: Point,
+  right: Point,
+  bottom: Point,
+): LipsMouth {
   const middle = between(left, right, 0.5);
   return {
     kind: 'lips',
     part,
+    replaces,
     ...(left.x <= right.x ? { left, right } : { left: right, right: left }),
     top: between(middle, bottom, -0.75),
     bottom,
