@@ -1,6 +1,6 @@
 import type { Character } from '@cruvo/core/character';
 import { drawingOperations } from '@cruvo/core/frame';
-import { chartOf } from '@cruvo/core/mouth';
+import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { evaluate, prepareScene, readDocument, type PreparedScene } from '@cruvo/core/scene';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 import { DEMO, seedDemo } from './seed';
@@ -58,13 +58,18 @@ describe('the demo', () => {
     expect(isbel.mouth!.kind).toBe('chart');
     expect(chartOf(isbel.mouth!).drawings.length).toBeGreaterThanOrEqual(6);
     expect(isbel.eyes.lids).toMatchObject({ kind: 'swap', closed: ['eyes/closed'] });
+    expect(isbel.eyes.pupils).toHaveLength(2);
+    expect(isbel.eyes.brows).toMatchObject({ left: { part: 'brow left' } });
+    expect(moodsOf(chartOf(isbel.mouth!))).toEqual(['cheerful', 'cross']);
   });
 
   it('speaks with more than open and shut, and rests before the first word', () => {
     const mouths = framesShown().flatMap((keys) => keys.filter((key) => key.startsWith('mouth/')));
-    expect(mouths[0]).toBe('mouth/rest');
-    for (const drawing of ['mouth/rest', 'mouth/eh', 'mouth/ah', 'mouth/mbp', 'mouth/oo']) {
-      expect(mouths.filter((key) => key === drawing).length / mouths.length).toBeGreaterThan(0.02);
+    expect(mouths[0]).toBe('mouth/cheerful/rest');
+    for (const drawing of ['rest', 'eh', 'ah', 'mbp', 'oo']) {
+      expect(
+        mouths.filter((key) => key === `mouth/cheerful/${drawing}`).length / mouths.length,
+      ).toBeGreaterThan(0.02);
     }
   });
 
@@ -75,10 +80,24 @@ describe('the demo', () => {
     expect(share).toBeLessThan(0.08);
   });
 
-  it('shows one mouth and one pair of eyes at any time', () => {
+  it('shows one mouth, and eyes open or closed, at any time', () => {
     for (const keys of framesShown()) {
       expect(keys.filter((key) => key.startsWith('mouth/'))).toHaveLength(1);
-      expect(keys.filter((key) => key.startsWith('eyes/'))).toHaveLength(1);
+      const closed = keys.filter((key) => key === 'eyes/closed').length;
+      const open = keys.filter((key) => /^eyes\/white/.test(key)).length;
+      expect([closed, new Set(keys.filter((key) => /^eyes\/white/.test(key))).size]).toEqual(
+        open > 0 ? [0, 2] : [1, 0],
+      );
     }
+  });
+
+  it('brings the whole cast, each with its own kind of mouth', async () => {
+    const kinds = await Promise.all(
+      [DEMO.isbel, DEMO.corrigan, DEMO.wick].map(async (id) => {
+        const { body } = await studio.services.documents.read(id);
+        return readDocument('character', body).mouth?.kind;
+      }),
+    );
+    expect(kinds).toEqual(['chart', 'jaw', 'two']);
   });
 });

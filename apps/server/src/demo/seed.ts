@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { characterFromArtwork, type Drawing } from '@cruvo/core/character';
+import { characterFromArtwork, type Character, type Drawing } from '@cruvo/core/character';
 import {
   PRODUCTION_VERSION,
   starterScene,
@@ -19,6 +19,8 @@ export const DEMO = {
   production: '5a17ba45-0000-4000-8000-000000000001',
   scene: '5a17ba45-0000-4000-8000-000000000002',
   isbel: '5a17ba45-0000-4000-8000-000000000003',
+  corrigan: '5a17ba45-0000-4000-8000-000000000004',
+  wick: '5a17ba45-0000-4000-8000-000000000005',
 };
 
 const FOLDER = new URL('../../../../demo/saltmarsh/', import.meta.url);
@@ -34,7 +36,7 @@ type SeedServices = Pick<Services, 'documents' | 'media' | 'intake' | 'tracks'>;
 export async function seedDemo(services: SeedServices): Promise<void> {
   const present = await services.documents.list({ kind: 'production' });
   if (present.some(({ id }) => id === DEMO.production)) return;
-  const isbel = await drawIsbel(services);
+  const isbel = await drawn(services, 'Isbel');
   const voice = await services.intake.takeVoice(
     'isbel-bulletin.flac',
     createReadStream(new URL('isbel-bulletin.flac', FOLDER)),
@@ -73,14 +75,16 @@ export async function seedDemo(services: SeedServices): Promise<void> {
       },
     },
     { id: DEMO.isbel, kind: 'character', body: isbel },
+    { id: DEMO.corrigan, kind: 'character', body: await drawn(services, 'Corrigan') },
+    { id: DEMO.wick, kind: 'character', body: await drawn(services, 'Wick') },
     { id: DEMO.scene, kind: 'scene', body: scene },
   ]);
 }
 
-async function drawIsbel({ intake }: SeedServices) {
-  const source = createReadStream(new URL('isbel.svg', FOLDER));
-  const artwork = await intake.takeArtwork('isbel.svg', source, () => undefined);
-  return characterFromArtwork('Isbel', artwork);
+async function drawn({ intake }: SeedServices, name: string): Promise<Character> {
+  const file = `${name.toLowerCase()}.svg`;
+  const source = createReadStream(new URL(file, FOLDER));
+  return characterFromArtwork(name, await intake.takeArtwork(file, source, () => undefined));
 }
 
 async function backdrop({ media }: SeedServices): Promise<Drawing> {

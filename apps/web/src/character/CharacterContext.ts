@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, type Dispatch, type SetStateAction } from 'react';
 import { useStore } from 'zustand';
 import type { Point } from '@cruvo/core/geometry';
 import type { Production } from '@cruvo/core/scene';
@@ -32,7 +32,7 @@ export interface OpenCharacter {
   readonly picking: Picking | null;
   readonly pick: (picking: Picking | null) => void;
   readonly handles: readonly Handle[];
-  readonly setHandles: (handles: readonly Handle[]) => void;
+  readonly setHandles: Dispatch<SetStateAction<readonly Handle[]>>;
 }
 
 export const CharacterContext = createContext<OpenCharacter | null>(null);

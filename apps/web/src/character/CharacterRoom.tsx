@@ -90,7 +90,6 @@ function Workplace({ open }: { open: OpenCharacter }) {
   const { store, saver, production, pick } = open;
   const { temporal } = store;
   const character = useStore(store, (state) => state.character);
-  const chosen = useStore(store, (state) => state.chosen.at(-1));
   const undoSteps = useStore(temporal, ({ pastStates }) => pastStates.length);
   const redoSteps = useStore(temporal, ({ futureStates }) => futureStates.length);
   const [tab, setTab] = useState('mouth');
@@ -98,9 +97,13 @@ function Workplace({ open }: { open: OpenCharacter }) {
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), { preventDefault: true });
   useHotkeys('escape', () => pick(null));
   // Whoever chooses a part wants to see it.
-  useEffect(() => {
-    if (chosen !== undefined) setTab('part');
-  }, [chosen]);
+  useEffect(
+    () =>
+      store.subscribe((state, before) => {
+        if (state.chosen !== before.chosen && state.chosen.length > 0) setTab('part');
+      }),
+    [store],
+  );
   useEffect(() => pick(null), [tab, pick]);
 
   return (

@@ -7,6 +7,7 @@ import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { sendArtwork } from '../api/artwork';
 import { makeCharacter } from './makeCharacter';
 import { nameWithoutEnding } from './makeProduction';
+import { STARTERS } from './starters';
 
 /** Layered artwork becomes a character as soon as it is dropped. */
 export function ArtworkDrop() {
@@ -35,6 +36,11 @@ export function ArtworkDrop() {
     } finally {
       if (control.current === own) setShare(null);
     }
+  };
+  const takeStarter = async (name: string, url: string) => {
+    const response = await fetch(url).catch(() => null);
+    if (!response?.ok) return setFailure(`${name} can’t be fetched just now. Try again.`);
+    await take([new File([await response.blob()], `${name}.svg`)]);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void take(files),
@@ -78,6 +84,21 @@ export function ArtworkDrop() {
           <Button size="sm" variant="quiet" onClick={() => control.current?.abort()}>
             Cancel
           </Button>
+        </div>
+      )}
+      {share === null && (
+        <div className="starters" role="group" aria-label="Or start with one of these">
+          {STARTERS.map(({ name, url, what }) => (
+            <button
+              key={name}
+              type="button"
+              title={what}
+              onClick={() => void takeStarter(name, url)}
+            >
+              <img src={url} alt="" />
+              {name}
+            </button>
+          ))}
         </div>
       )}
       {failure && (

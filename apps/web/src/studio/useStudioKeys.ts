@@ -1,5 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { chartOf } from '@cruvo/core/mouth';
+import { chartOfLine } from '@cruvo/core/scene';
 import { SILENCE } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
@@ -102,7 +102,7 @@ export function useStudioKeys(
     (event) => {
       const mouth = found();
       const rig = mouth?.character.mouth;
-      const entry = rig && chartOf(rig).drawings[Number(event.key) - 1];
+      const entry = rig && chartOfLine(rig, mouth.line).drawings[Number(event.key) - 1];
       if (entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
     },
     options,

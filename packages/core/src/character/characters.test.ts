@@ -1,11 +1,15 @@
 import fc from 'fast-check';
+import { IDENTITY } from '../geometry';
+import { targetOf } from '../mouth/articulation';
 import { chartOf } from '../mouth/mouthRig';
+import { poseOf } from '../scene/evaluate';
 import { readDocument } from '../scene/documents';
 import { hash } from '../testing/testScene';
 import type { Artwork, ArtworkLayer } from './artwork';
 import { characterFromArtwork } from './fromArtwork';
 import { recognise } from './recognition/recognise';
 import { plainPart } from './part';
+import { operationsOf } from './posed';
 import { characterFromTwoDrawings } from './twoDrawings';
 
 const layer = (
@@ -275,4 +279,42 @@ describe('characterFromTwoDrawings', () => {
       original: hash('c'),
     });
   });
+});
+
+it('brings a character of version 1 up to date, with the ids that scenes refer to', () => {
+  const drawing = { kind: 'vector', media: hash('a'), x: 0, y: 0, width: 9, height: 9 };
+  const first = {
+    ...{ schemaVersion: 1, name: 'Old', width: 100, height: 100 },
+    drawings: {
+      body: drawing,
+      'mouth/rest': drawing,
+      'mouth/ah': drawing,
+      open: drawing,
+      shut: drawing,
+    },
+    parts: [
+      { id: 'body', name: 'body', drawing: 'body' },
+      { id: 'mouth', name: 'mouth', drawing: 'mouth/rest' },
+      { id: 'eyes', name: 'eyes', drawing: 'open' },
+    ],
+    mouth: {
+      part: 'mouth',
+      chart: {
+        rest: 'mouth/rest',
+        drawings: [
+          { drawing: 'mouth/rest', label: 'rest', articulation: targetOf(0) },
+          { drawing: 'mouth/ah', label: 'ah', articulation: targetOf(10) },
+        ],
+      },
+    },
+    lids: { part: 'eyes', closed: 'shut' },
+  };
+  const character = readDocument('character', first);
+  expect(chartOf(character.mouth!).drawings.map((entry) => entry.drawing)).toEqual([
+    'mouth/rest',
+    'mouth/ah',
+  ]);
+  expect(character.eyes.lids).toEqual({ kind: 'swap', closed: ['shut'], open: ['open'] });
+  const pose = poseOf(character, null, { gaze: null, closed: 1 });
+  expect(operationsOf(character, IDENTITY, pose)).toHaveLength(3);
 });

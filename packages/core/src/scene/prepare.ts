@@ -2,6 +2,8 @@ import type { Character } from '../character/character';
 import { blinksFor, seedFrom, type Blink } from '../motion/blinks';
 import { articulate, type ArticulationOverTime } from '../mouth/articulate';
 import { layMouths } from '../mouth/layMouths';
+import { chartInMood } from '../mouth/coverage';
+import type { MouthChart } from '../mouth/mouthChart';
 import { chartOf, followsSmoothly, type MouthRig } from '../mouth/mouthRig';
 import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
 import type { VoiceTrack } from '../speech/voiceTrack';
@@ -83,12 +85,17 @@ function prepareLine(
 }
 
 function fittedMouths(line: Line, track: VoiceTrack, rig: MouthRig, scene: Scene): HeldDrawing[] {
-  return layMouths(track, line.fit, chartOf(rig), {
+  return layMouths(track, line.fit, chartOfLine(rig, line), {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),
   });
 }
 
 function restingMouths(line: Line, rig: MouthRig): HeldDrawing[] {
-  return [{ start: 0, end: line.voice.duration, drawing: chartOf(rig).rest }];
+  return [{ start: 0, end: line.voice.duration, drawing: chartOfLine(rig, line).rest }];
+}
+
+/** The mouths that a line shows: those of its mood. */
+export function chartOfLine(rig: MouthRig, { mood }: Pick<Line, 'mood'>): MouthChart {
+  return chartInMood(chartOf(rig), mood);
 }

@@ -39,6 +39,7 @@ export function starterScene(options: {
         speaker: options.memberId,
         script: '',
         language: 'en',
+        mood: null,
         channel: 'both',
         start: 0,
         voice: options.voice,

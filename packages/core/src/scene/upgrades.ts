@@ -5,7 +5,7 @@ import { ENGLISH } from '../speech/language';
 /** Turns a body of schema version n into one of version n + 1. */
 export type Upgrade = (body: Record<string, unknown>) => Record<string, unknown>;
 
-/** Scenes, from version 1 on: fitting by sounds came with version 2. */
+/** Scenes, from version 1 on: fitting by sounds came with version 2, moods of lines with version 3. */
 export const SCENE_UPGRADES: readonly Upgrade[] = [
   (scene) => ({
     ...scene,
@@ -15,6 +15,10 @@ export const SCENE_UPGRADES: readonly Upgrade[] = [
       channel: 'both',
       fit: upgradeFitSettings(line['fit'] as Parameters<typeof upgradeFitSettings>[0]),
     })),
+  }),
+  (scene) => ({
+    ...scene,
+    lines: (scene['lines'] as Record<string, unknown>[]).map((line) => ({ ...line, mood: null })),
   }),
 ];
 

@@ -1,27 +1,27 @@
-import { useEffect } from 'react';
+import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { abilitiesOf, type Eyes } from '@cruvo/core/character';
+import type { Point } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { useHandles } from '../useHandles';
 
 /** Where the eyes look, and how they blink. */
 export function EyesPanel() {
-  const { store, setHandles } = useOpenCharacter();
+  const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const { eyes } = character;
-  useEffect(() => {
-    const set = (change: Partial<Eyes>) =>
-      store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, ...change } }));
-    if (eyes.pupils.length === 0) return;
+  const handles = useMemo(() => {
     const count = eyes.pupils.length;
+    if (count === 0) return [];
     const middle = eyes.pupils.reduce(
       (sum, { center }) => ({ x: sum.x + center.x / count, y: sum.y + center.y / count }),
       { x: 0, y: 0 },
     );
-    setHandles([
-      { name: 'what the eyes look at', at: eyes.gaze ?? middle, onMove: (gaze) => set({ gaze }) },
-    ]);
-    return () => setHandles([]);
-  }, [eyes, store, setHandles]);
+    const look = (gaze: Point) =>
+      store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, gaze } }));
+    return [{ name: 'what the eyes look at', at: eyes.gaze ?? middle, onMove: look }];
+  }, [eyes, store]);
+  useHandles(handles);
   const set = (change: Partial<Eyes>) =>
     store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, ...change } }));
   const { blinking } = eyes;

@@ -36,13 +36,13 @@ export function MouthKinds() {
   const character = useCharacter((state) => state.character);
   const chosen = useCharacter((state) => state.chosen.at(-1) ?? null);
   const possible = useMemo(() => possibleMouths(character), [character]);
-  const use = (mouth: MouthRig) => store.getState().change((before) => withMouth(before, mouth));
+  const apply = (mouth: MouthRig) => store.getState().change((before) => withMouth(before, mouth));
   return (
     <section className="mouth-kinds" aria-label="Kind of mouth">
       {MOUTH_KINDS.map((kind) => {
         const [Icon, name, what] = KINDS[kind];
         const ready = possible.get(kind);
-        const making = makerOf(kind, character, chosen, use);
+        const making = makerOf(kind, character, chosen, apply);
         const missing = !ready && !making;
         return (
           <OverlayTrigger
@@ -56,7 +56,7 @@ export function MouthKinds() {
                 className={character.mouth?.kind === kind ? 'used' : ''}
                 aria-pressed={character.mouth?.kind === kind}
                 disabled={missing}
-                onClick={() => (ready ? use(ready) : making && pick(making))}
+                onClick={() => (ready ? apply(ready) : making && pick(making))}
               >
                 <Icon size={18} aria-hidden />
                 {name}
@@ -84,7 +84,7 @@ function makerOf(
   kind: MouthKind,
   character: Character,
   chosen: string | null,
-  use: (mouth: MouthRig) => void,
+  apply: (mouth: MouthRig) => void,
 ): Picking | null {
   const findings = recognise(character.parts);
   const taken = (role: string) =>
@@ -99,7 +99,7 @@ function makerOf(
       onDone: ([from, to]) => {
         const length = distance(from!, to!);
         const amounts = { upper: 0.05 * length, lower: 0.35 * length, softness: 0.4 };
-        use({ kind, part, from: from!, to: to!, ...amounts, inside: '#5a1f1c', followers });
+        apply({ kind, part, from: from!, to: to!, ...amounts, inside: '#5a1f1c', followers });
       },
     };
   }
@@ -111,7 +111,7 @@ function makerOf(
         'Click the middle of the lower lip’s edge.',
       ],
       onDone: ([left, right, bottom]) =>
-        use({
+        apply({
           ...lipsFrom({ part, replaces: part === mouth }, left!, right!, bottom!),
           followers,
         }),
@@ -123,7 +123,7 @@ function makerOf(
       onDone: ([hinge, tip]) => {
         // It opens downwards: clockwise where the tip lies to the right of the hinge.
         const turn = tip!.x >= hinge!.x ? 0.3 : -0.3;
-        use({
+        apply({
           kind,
           part,
           hinge: between(hinge!, tip!, 0),

@@ -1,18 +1,18 @@
-import { useEffect } from 'react';
+import { useMemo } from 'react';
 import { Form } from 'react-bootstrap';
 import { boundsOfPart } from '@cruvo/core/character';
 import type { CutMouth, JawMouth, LipsMouth, MouthRig } from '@cruvo/core/mouth';
 import { useCharacter, useOpenCharacter, type Handle } from '../CharacterContext';
+import { useHandles } from '../useHandles';
 
 /** What can be set for a mouth that moves: sliders here, points on the drawing. */
 export function MouthSettings({ rig }: { rig: MouthRig }) {
-  const { setHandles, store } = useOpenCharacter();
-  useEffect(() => {
-    setHandles(
-      handlesOf(rig, (mouth) => store.getState().change((before) => ({ ...before, mouth }))),
-    );
-    return () => setHandles([]);
-  }, [rig, setHandles, store]);
+  const { store } = useOpenCharacter();
+  const handles = useMemo(
+    () => handlesOf(rig, (mouth) => store.getState().change((before) => ({ ...before, mouth }))),
+    [rig, store],
+  );
+  useHandles(handles);
   const set = (change: object) =>
     store.getState().change((before) => ({ ...before, mouth: { ...rig, ...change } as MouthRig }));
   switch (rig.kind) {
@@ -27,11 +27,11 @@ export function MouthSettings({ rig }: { rig: MouthRig }) {
   }
 }
 
-function handlesOf(rig: MouthRig, use: (mouth: MouthRig) => void): Handle[] {
+function handlesOf(rig: MouthRig, apply: (mouth: MouthRig) => void): Handle[] {
   const handle = (name: string, key: string, at: Handle['at']): Handle => ({
     name,
     at,
-    onMove: (to) => use({ ...rig, [key]: to } as MouthRig),
+    onMove: (to) => apply({ ...rig, [key]: to } as MouthRig),
   });
   switch (rig.kind) {
     case 'cut':

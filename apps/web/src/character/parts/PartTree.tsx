@@ -238,7 +238,8 @@ function rowsOf(parts: readonly Part[]): Row[] {
       name: part.name,
       part,
       finding: findings.get(part.id),
-      variant: parent?.shows == null ? null : parent.shows === part.id ? 'shown' : 'waiting',
+      variant:
+        !parent || parent.shows === null ? null : parent.shows === part.id ? 'shown' : 'waiting',
       children: tree.has(part.id) ? rows(part) : null,
     }));
   return rows(null);

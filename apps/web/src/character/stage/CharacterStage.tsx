@@ -16,7 +16,7 @@ import { blinksFor, closedAt, seedFrom, type Pose } from '@cruvo/core/motion';
 import { poseOf, restingMouth } from '@cruvo/core/scene';
 import { painterFor } from '../../studio/stage/browserGallery';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
-import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 import { gesture } from './gesture';
 import { partAt } from './partAt';
 
@@ -52,7 +52,9 @@ export function CharacterStage() {
   );
   const toPage = box.cssWidth / Math.max(1, box.width);
   const pose = useRef<Pose>(new Map());
-  const [picked, setPicked] = useState<readonly Point[]>([]);
+  /** The points clicked so far, and what they were clicked for. */
+  const [clicked, setClicked] = useState<{ for: Picking; points: readonly Point[] } | null>(null);
+  const picked = clicked && clicked.for === picking ? clicked.points : [];
   const blinks = useMemo(
     () => blinksFor(seedFrom(id), BLINK_ROUND, character.eyes.blinking),
     [id, character.eyes.blinking],
@@ -93,11 +95,11 @@ export function CharacterStage() {
     return mapped(inverse(view), at);
   };
 
-  useEffect(() => setPicked([]), [picking]);
   const pickPoint = (point: Point) => {
+    if (!picking) return;
     const points = [...picked, point];
-    if (points.length < picking!.prompts.length) return setPicked(points);
-    picking!.onDone(points);
+    if (points.length < picking.prompts.length) return setClicked({ for: picking, points });
+    picking.onDone(points);
     pick(null);
   };
 

@@ -1,33 +1,45 @@
-import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { chartOf, mouthIndexAt } from '@cruvo/core/mouth';
+import { useCallback, useEffect, useRef } from 'react';
+import { mouthIndexAt, type MouthChart } from '@cruvo/core/mouth';
+import { chartOfLine, type PreparedMember } from '@cruvo/core/scene';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useScene } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
 import { useThumbnails } from './useThumbnails';
 
-/** The mouth drawings of the character that speaks, to choose from; the one being spoken is marked. */
+/** The mouths of the character that speaks, to choose from; the one being spoken is marked. */
 export function MouthTray() {
-  const { prepared, store } = useOpenScene();
+  const { prepared } = useOpenScene();
   const chosen = chosenMouth(
     prepared,
     useScene((state) => state.chosen),
   );
-  const thumbnails = useThumbnails();
-  const tray = useRef<HTMLDivElement>(null);
   const member = prepared.members.find(({ lines }) =>
     chosen ? lines.some(({ line }) => line.id === chosen.line.id) : lines.length > 0,
   );
+  const line = chosen?.line ?? member?.lines[0]?.line;
+  if (!member?.character.mouth || !line) return null;
+  const chart = chartOfLine(member.character.mouth, line);
+  return <Tray member={member} chart={chart} chosen={chosen} />;
+}
 
-  const rig = member?.character.mouth;
-  const chart = useMemo(() => rig && chartOf(rig), [rig]);
+interface TrayProps {
+  readonly member: PreparedMember;
+  readonly chart: MouthChart;
+  readonly chosen: ReturnType<typeof chosenMouth>;
+}
+
+function Tray({ member, chart, chosen }: TrayProps) {
+  const { store } = useOpenScene();
+  const pictures = useThumbnails().get(member.member.character);
+  const tray = useRef<HTMLDivElement>(null);
 
   const markSpoken = useCallback(
     (time: number) => {
-      const speaking = member?.lines.find(
+      const speaking = member.lines.find(
         ({ line }) => time >= line.start && time < line.start + line.voice.duration,
       );
       const index = speaking ? mouthIndexAt(speaking.mouths, time - speaking.line.start) : -1;
-      const drawing = speaking?.mouths[index]?.drawing ?? chart?.rest;
+      const drawing = speaking?.mouths[index]?.drawing ?? chart.rest;
       for (const button of tray.current?.children ?? []) {
         button.classList.toggle('spoken', button.getAttribute('data-drawing') === drawing);
       }
@@ -36,8 +48,6 @@ export function MouthTray() {
   );
   usePlayhead(markSpoken);
 
-  if (!member || !chart) return null;
-  const pictures = thumbnails.get(member.member.character);
   return (
     <div className="tray" ref={tray} role="group" aria-label={`Mouths of ${member.character.name}`}>
       {chart.drawings.map(({ drawing, label }, index) => (

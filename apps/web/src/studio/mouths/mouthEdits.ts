@@ -1,5 +1,4 @@
 import {
-  chartOf,
   moveEdge,
   mouthIndexAt,
   release,
@@ -8,7 +7,7 @@ import {
   type Mouth,
 } from '@cruvo/core/mouth';
 import type { Character } from '@cruvo/core/character';
-import { framesPerSecond, type Line, type PreparedScene } from '@cruvo/core/scene';
+import { chartOfLine, framesPerSecond, type Line, type PreparedScene } from '@cruvo/core/scene';
 import type { Chosen, SceneStore } from '../sceneStore';
 
 /** A mouth on the timeline, with the line and the character it belongs to. */
@@ -47,7 +46,7 @@ export const mouthEdits = {
 
   rest(store: SceneStore, found: MouthInLine): void {
     const rig = found.character.mouth;
-    if (rig) mouthEdits.setDrawing(store, found, chartOf(rig).rest);
+    if (rig) mouthEdits.setDrawing(store, found, chartOfLine(rig, found.line).rest);
   },
 
   backToFitted(store: SceneStore, { line, mouth }: MouthInLine): void {

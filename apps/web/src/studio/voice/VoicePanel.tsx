@@ -5,6 +5,7 @@ import { chosenMouth } from '../mouths/mouthEdits';
 import { useOpenScene, useScene } from '../SceneContext';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
+import { SpeakerField } from './SpeakerField';
 import { ScriptField } from './ScriptField';
 import type { Fitting } from './useFitting';
 import { VoiceReport } from './VoiceReport';
@@ -39,6 +40,7 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
           {lengthInWords(line.voice.duration)}, {line.voice.channels === 1 ? 'mono' : 'stereo'}
         </span>
       </div>
+      <SpeakerField line={line} />
       <ScriptField line={line} />
       <div className="mt-2">
         <FitButton line={line} fitting={fitting} />

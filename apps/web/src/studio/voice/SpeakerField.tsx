@@ -1,0 +1,35 @@
+import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { chartOf, moodsOf } from '@cruvo/core/mouth';
+import type { Line } from '@cruvo/core/scene';
+import { useOpenScene } from '../SceneContext';
+
+/** Who speaks a line, with the way to set that character up, and the mood in which it is said. */
+export function SpeakerField({ line }: { line: Line }) {
+  const { prepared, store } = useOpenScene();
+  const speaker = prepared.members.find(({ member }) => member.id === line.speaker);
+  if (!speaker) return null;
+  const { character, member } = speaker;
+  const moods = character.mouth ? moodsOf(chartOf(character.mouth)) : [];
+  return (
+    <div className="d-flex align-items-center gap-2 mb-2 small">
+      <Link to={`/characters/${member.character}`} title={`Set up ${character.name}`}>
+        {character.name}
+      </Link>
+      {!character.mouth && <span className="text-danger-emphasis">has no mouth yet</span>}
+      {moods.length > 1 && (
+        <Form.Select
+          size="sm"
+          className="w-auto ms-auto"
+          aria-label="Mood"
+          value={line.mood ?? moods[0]}
+          onChange={({ target }) => store.getState().changeLine(line.id, { mood: target.value })}
+        >
+          {moods.map((mood) => (
+            <option key={mood}>{mood}</option>
+          ))}
+        </Form.Select>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,210 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { svg, testFolder, write } from '@cruvo/media/testing';
+import { DEMO, expect, expectAccessible, test } from './studio';
+
+const folder = testFolder();
+const TEMPLATE = new URL('../apps/web/public/templates/face.svg', import.meta.url);
+const template = readFileSync(TEMPLATE, 'utf8');
+const VOICE = new URL('../demo/saltmarsh/isbel-bulletin.flac', import.meta.url).pathname;
+/** Size of the template, and the margin around it on the stage. */
+const FACE = { width: 800, height: 900, margin: 27 };
+
+async function drop(page: Page, ...files: string[]): Promise<void> {
+  await page.goto('/new');
+  await page.getByLabel('Layered artwork, files').setInputFiles(files);
+}
+
+/** The point on the page of a point of the template. */
+async function at(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+  const box = (await page.locator('.character-stage canvas').boundingBox())!;
+  const scale = box.height / (FACE.height + 2 * FACE.margin);
+  return { x: box.x + (x + FACE.margin) * scale, y: box.y + (y + FACE.margin) * scale };
+}
+
+async function click(page: Page, x: number, y: number): Promise<void> {
+  const point = await at(page, x, y);
+  await page.mouse.click(point.x, point.y);
+}
+
+/** The colours around the template's mouth, in a form to be compared. */
+const aroundMouth = (page: Page) =>
+  page.locator('.character-stage canvas').evaluate((canvas: HTMLCanvasElement) => {
+    const { width, height } = canvas;
+    const context = canvas.getContext('2d')!;
+    return [
+      ...context.getImageData(width * 0.35, height * 0.58, width * 0.3, height * 0.16).data,
+    ].join();
+  });
+
+const can = (page: Page, ability: string) =>
+  page.getByRole('button', { name: ability, exact: true });
+
+test('the template becomes a character that talks, blinks and looks', async ({ page }) => {
+  await drop(page, write(folder, 'Nell.svg', template));
+  await expect(can(page, 'talks')).toBeVisible();
+  for (const ability of ['blinks', 'looks', 'raises its brows']) {
+    await expect(can(page, ability)).toBeVisible();
+  }
+  await expect(page.getByLabel('The character’s name')).toHaveValue('Nell');
+  await expect(page.getByRole('button', { name: 'Full chart' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(page.getByRole('button', { name: 'p b m: drawn' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^th: borrowed from/ })).toBeVisible();
+
+  const rest = await aroundMouth(page);
+  await page.getByLabel('Words for the mouth to say').fill('Ah, papa, ah, mama, ah, papa');
+  await page.getByText('Quarter', { exact: true }).click();
+  await page.getByRole('button', { name: 'Say' }).click();
+  await expect.poll(() => aroundMouth(page)).not.toBe(rest);
+  await expect(page.getByRole('img', { name: 'Jaw, width and rounding over time' })).toBeVisible();
+  await page.getByText('Full speed', { exact: true }).click();
+  await expect.poll(() => aroundMouth(page)).toBe(rest);
+  await expectAccessible(page);
+});
+
+test('broken names are mended by saying what the parts are, and the character makes its film', async ({
+  page,
+}) => {
+  const broken = template
+    .replace('<g id="mouth">', '<g id="thing">')
+    .replace('<g id="rest">', '<g id="jabber">')
+    .replace('<g id="AH"', '<g id="wobble"')
+    .replace(
+      /<g id="(M B P|F V|EE|EH|OH|OO)"/g,
+      (_, name: string) => `<g id="noise ${name.length}"`,
+    );
+  await drop(page, write(folder, 'Odd.svg', broken));
+  await expect(can(page, 'not yet: talks')).toBeVisible();
+  const say = async (part: string, meaning: string) => {
+    await page.locator('.part-row', { hasText: new RegExp(`^${part}$`) }).click();
+    await page.getByLabel('This is').selectOption({ label: meaning });
+  };
+  await say('thing', 'mouth');
+  await say('jabber', 'silence');
+  await say('wobble', 'ah');
+  await expect(can(page, 'talks')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+y');
+  await page.keyboard.press('Control+y');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+  await page.getByRole('tab', { name: 'Mouth' }).click();
+  await expect(page.getByRole('button', { name: 'Two drawings' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+
+  await page.getByRole('button', { name: 'Make a scene' }).click();
+  await page.getByLabel('Voice, file').setInputFiles(VOICE);
+  await page.getByRole('button', { name: 'Make the scene' }).click();
+  await expect(page.getByRole('link', { name: 'Odd' })).toBeVisible();
+  await page.getByRole('button', { name: 'Fit mouths' }).click();
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await page.getByLabel('Width').fill('320');
+  await page.getByLabel('Height').fill('180');
+  await page.getByRole('button', { name: 'Make the film' }).click();
+  const film = page.getByRole('article', { name: /^Film of / });
+  await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
+});
+
+test('a bare face gets lips in three clicks, and other mouths after', async ({ page }) => {
+  await page.goto('/new');
+  await page.getByRole('button', { name: 'Bare face' }).click();
+  await expect(can(page, 'not yet: talks')).toBeVisible();
+  await page.getByRole('tab', { name: 'Mouth' }).click();
+  const bare = await aroundMouth(page);
+  await page.getByRole('button', { name: 'Drawn lips' }).click();
+  await expect(page.getByText('Click the mouth’s left corner.')).toBeVisible();
+  await click(page, 330, 570);
+  await click(page, 470, 570);
+  await click(page, 400, 600);
+  await expect(can(page, 'talks')).toBeVisible();
+  const lips = await aroundMouth(page);
+  expect(lips).not.toBe(bare);
+  await page.getByLabel('Words for the mouth to say').fill('Mama');
+  await page.getByRole('button', { name: 'Say' }).click();
+  await expect.poll(() => aroundMouth(page)).not.toBe(lips);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Drawn lips' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+});
+
+test('parts are chosen on the drawing and in the list, moved, and put back', async ({ page }) => {
+  await drop(page, write(folder, 'Pru.svg', template));
+  await expect(can(page, 'talks')).toBeVisible();
+  await click(page, 400, 830);
+  await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
+  await expect(page.locator('.part-row.chosen')).toHaveText(/^body/);
+  const [from, to] = [await at(page, 400, 830), await at(page, 460, 830)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => Number(await page.getByLabel('Right', { exact: true }).inputValue()))
+    .toBeCloseTo(60, -1);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Right', { exact: true })).toHaveValue('0');
+
+  await page.getByLabel('Find a part').fill('brow');
+  await expect(page.locator('.part-row')).toHaveCount(2);
+  await page.locator('.part-row', { hasText: 'brow left' }).click();
+  await expect(page.getByLabel('This is')).toContainText('by its name: left brow');
+  await page.getByLabel('Hidden').check();
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+});
+
+test('eyes follow the point that is dragged', async ({ page }) => {
+  await page.goto(`/characters/${DEMO.isbel}`);
+  await page.getByRole('tab', { name: 'Eyes' }).click();
+  const handle = page.getByRole('button', { name: 'Drag: what the eyes look at' });
+  const canvas = page.locator('.character-stage canvas');
+  const eyes = () =>
+    canvas.evaluate((element: HTMLCanvasElement) => {
+      const { width, height } = element;
+      const context = element.getContext('2d')!;
+      return [
+        ...context.getImageData(width * 0.3, height * 0.28, width * 0.4, height * 0.14).data,
+      ].join();
+    });
+  const before = await eyes();
+  await handle.hover();
+  const box = (await handle.boundingBox())!;
+  await page.mouse.down();
+  await page.mouse.move(box.x + 200, box.y + 120, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(eyes).not.toBe(before);
+  await page.getByRole('button', { name: 'Look as drawn' }).click();
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+});
+
+test('artwork that can’t be used says why, and nothing is made of it', async ({ page }) => {
+  const alert = page.getByRole('group', { name: 'Layered artwork' }).getByRole('alert');
+  await drop(page, write(folder, 'cut.svg', template.slice(0, 900)));
+  await expect(alert).toHaveText(/“cut\.svg” is not a well-formed SVG/);
+  await page
+    .getByLabel('Layered artwork, files')
+    .setInputFiles(write(folder, 'not.psd', '8BPSnot'));
+  await expect(alert).toHaveText(/“not\.psd” is damaged or cut off/);
+  await page
+    .getByLabel('Layered artwork, files')
+    .setInputFiles(write(folder, 'script.svg', svg(9, 9, '<g id="a"><script>1</script></g>')));
+  await expect(alert).toHaveText(/contains a <script>/);
+  expect(page.url()).toMatch(/\/new$/);
+  await page.goto('/');
+  await expect(page.getByText('script', { exact: true })).toHaveCount(0);
+});
+
+test('what can’t be shown as it was is said', async ({ page }) => {
+  const inside =
+    '<g id="head"><rect width="60" height="60" fill="#ccaa88"/></g><g id="sign"><text y="40">Hm</text></g>';
+  await drop(page, write(folder, 'sign.svg', svg(90, 90, inside)));
+  await expect(
+    page.getByText('sign: Its text is drawn with a font of this machine.'),
+  ).toBeVisible();
+});

@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { eyesPose, lookOffset, NO_EYES, type Eyes } from './eyes';
+import { ovalReach, reachWithin, type Coverage } from './reach';
+
+const pupil = { x: 40, y: 40, width: 20, height: 20 };
+
+/** A white whose cells a test of their middles fills. */
+function white(size: number, isInside: (x: number, y: number) => boolean): Coverage {
+  const alpha = Uint8Array.from({ length: size * size }, (_, at) =>
+    isInside((at % size) + 0.5, Math.floor(at / size) + 0.5) ? 255 : 0,
+  );
+  return { x: 0, y: 0, cell: 1, columns: size, rows: size, alpha };
+}
+
+describe('reach', () => {
+  it('of an oval is the same by its box and by its pixels', () => {
+    const round = white(100, (x, y) => ((x - 50) / 50) ** 2 + ((y - 50) / 30) ** 2 < 1);
+    const byBox = ovalReach({ x: 0, y: 20, width: 100, height: 60 }, pupil);
+    const byPixels = reachWithin(round, pupil);
+    // Sideways the pupil comes to where the oval is too low for it; upwards both agree.
+    expect(byPixels[12]!).toBeCloseTo(byBox[12]!, -0.5);
+    expect(byPixels[0]!).toBeLessThanOrEqual(byBox[0]! + 1.5);
+  });
+  it('keeps the pupil in a white of any shape', () => {
+    // An L: nothing to the upper right.
+    const bent = white(100, (x, y) => x < 50 || y > 50);
+    const reach = reachWithin(bent, { x: 15, y: 65, width: 20, height: 20 });
+    const direction = (at: number) => reach[at % reach.length]!;
+    expect(direction(0)).toBeGreaterThan(55);
+    expect(direction(36)).toBeGreaterThan(55);
+    expect(direction(42)).toBeLessThan(35);
+  });
+  it('lets a pupil that fills its white stay', () => {
+    const tight = white(100, (x, y) => Math.hypot(x - 50, y - 50) < 11);
+    expect(Math.max(...reachWithin(tight, pupil))).toBeLessThan(6);
+  });
+});
+
+describe('eyes', () => {
+  const eye = { pupil: 'p', white: 'w', center: { x: 50, y: 50 }, reach: new Array(48).fill(10) };
+  it('look at a point, as far as they can', () => {
+    expect(lookOffset(eye, eye.center, { x: 54, y: 50 })).toEqual({ x: 4, y: 0 });
+    expect(lookOffset(eye, eye.center, { x: 500, y: 50 }).x).toBeCloseTo(10);
+    expect(lookOffset(eye, eye.center, eye.center)).toEqual({ x: 0, y: 0 });
+  });
+  it('never look further than they can, wherever the point is', () => {
+    const any = fc.double({ min: -1000, max: 1000, noNaN: true });
+    const reach = fc.array(fc.double({ min: 0, max: 40, noNaN: true }), {
+      minLength: 8,
+      maxLength: 48,
+    });
+    fc.assert(
+      fc.property(any, any, reach, (x, y, limits) => {
+        const { x: dx, y: dy } = lookOffset({ ...eye, reach: limits }, eye.center, { x, y });
+        expect(Math.hypot(dx, dy)).toBeLessThanOrEqual(Math.max(...limits) + 1e-9);
+      }),
+    );
+  });
+  it('look the same way together, or each at the point', () => {
+    const pupils = [eye, { ...eye, pupil: 'q', center: { x: 90, y: 50 } }];
+    const target = { x: 70, y: 60 };
+    const moves = (together: boolean) => {
+      const pose = eyesPose({ ...NO_EYES, pupils, together }, { gaze: target, closed: 0 });
+      return ['p', 'q'].map((part) => pose.get(part)!.move!.slice(4));
+    };
+    const [one, other] = moves(true);
+    expect(one).toEqual(other);
+    const [left, right] = moves(false);
+    expect(left![0]).toBeCloseTo(-right![0]!);
+  });
+  it.each([
+    [{ kind: 'swap', closed: ['c'], open: ['o'] }, 1, { c: false, o: true }],
+    [{ kind: 'swap', closed: ['c'], open: ['o'] }, 0.2, { c: true, o: false }],
+    [{ kind: 'flip', flips: [['a', 'b', 'c']] }, 0.5, { a: true, b: false, c: true }],
+  ] as const)('close as their lids do: %#', (lids, closed, hidden) => {
+    const pose = eyesPose({ ...NO_EYES, lids } as Eyes, { gaze: null, closed });
+    expect(Object.fromEntries([...pose].map(([part, change]) => [part, change.hidden]))).toEqual(
+      hidden,
+    );
+  });
+  it('slide their lids and raise their brows', () => {
+    const eyes: Eyes = {
+      ...NO_EYES,
+      lids: { kind: 'slide', lids: [{ part: 'lid', x: 0, y: 8 }] },
+      brows: { left: { part: 'brow', pivot: { x: 5, y: 5 } }, right: null },
+    };
+    const still = { raise: 0, turn: 0 };
+    const pose = eyesPose(eyes, {
+      gaze: null,
+      closed: 0.5,
+      brows: { left: { raise: 3, turn: 0 }, right: still },
+    });
+    expect(pose.get('lid')!.move!.slice(4)).toEqual([0, 4]);
+    expect(pose.get('brow')!.move!.slice(4)).toEqual([0, -3]);
+  });
+});

@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { readVectorDrawing } from '../../formats/svg';
+import { drawingOperations, type Operation } from '../../frame';
+import { IDENTITY, mapped, type Matrix } from '../../geometry';
+import { targetOf, type Articulation } from '../articulation';
+import { chartOf, followsSmoothly, mouthPose, type MouthRig } from '../mouthRig';
+import { lipsFrom } from './lipsMouth';
+
+const followers = [] as const;
+const jaw = (opening: number): Articulation => ({ ...targetOf(0), press: 0, jaw: opening });
+const now = (articulation: Articulation, drawing = '') => ({ drawing, articulation });
+const picture: Operation = { kind: 'raster', media: 'm', matrix: IDENTITY, width: 100, height: 60 };
+
+const cut: MouthRig = {
+  kind: 'cut',
+  part: 'mouth',
+  ...{ from: { x: 10, y: 30 }, to: { x: 90, y: 30 } },
+  ...{ upper: 4, lower: 20, softness: 0.4, inside: '#5a1f1c', followers },
+};
+const lips: MouthRig = {
+  ...lipsFrom(
+    { part: 'face', replaces: false },
+    { x: 10, y: 30 },
+    { x: 90, y: 30 },
+    { x: 50, y: 45 },
+  ),
+  followers,
+};
+const hinged: MouthRig = {
+  ...{ kind: 'jaw', part: 'jaw', hinge: { x: 10, y: 10 }, turn: 0.5, slide: { x: 0, y: 6 } },
+  followers,
+};
+const strip: MouthRig = { kind: 'strip', part: 'mouth', strip: ['a', 'b', 'c'], followers };
+
+const painted = (rig: MouthRig, articulation: Articulation) => {
+  const { repaint } = mouthPose(rig, now(articulation)).get(rig.part) ?? {};
+  return repaint ? repaint([picture], IDENTITY) : [picture];
+};
+
+describe('a strip', () => {
+  it('is run through as the mouth opens', () => {
+    const shown = [0, 0.2, 0.5, 0.8, 1].map(
+      (opening) => mouthPose(strip, now(jaw(opening))).get('mouth')!.shows,
+    );
+    expect(shown).toEqual(['a', 'a', 'b', 'c', 'c']);
+  });
+  it('lets each of its drawings be set by hand', () => {
+    expect(chartOf(strip).drawings.map(({ label }) => label)).toEqual([
+      '0 % open',
+      '50 % open',
+      '100 % open',
+    ]);
+  });
+});
+
+describe('a jaw', () => {
+  it('turns about its hinge and slides, by how far it is open', () => {
+    const at = (opening: number) =>
+      mapped(mouthPose(hinged, now(jaw(opening))).get('jaw')!.move!, { x: 30, y: 10 });
+    expect(at(0)).toEqual({ x: 30, y: 10 });
+    expect(at(1).x).toBeCloseTo(10 + 20 * Math.cos(0.5));
+    expect(at(1).y).toBeCloseTo(10 + 20 * Math.sin(0.5) + 6);
+  });
+});
+
+describe('a cut drawing', () => {
+  it('is the drawing itself while it is shut', () => {
+    expect(painted(cut, jaw(0))).toEqual([picture]);
+  });
+  it('moves each side by its own amount, most in the middle, and not at all at the corners', () => {
+    const groups = painted(cut, jaw(1)).filter((one) => one.kind === 'group');
+    /** Where a side brings a point of the cut. */
+    const brought = (x: number, side: 'upper' | 'lower') => {
+      const slices = groups.filter(({ outline }) => {
+        const down = Number(/V(-?\d+)/.exec(outline!.path)![1]) > 0;
+        return down === (side === 'lower');
+      });
+      const slice = slices.find(({ outline }) => {
+        const [, left, right] = /^M(-?[\d.]+) 0H(-?[\d.]+)/.exec(outline!.path)!.map(Number);
+        return x - 10 >= left! && x - 10 <= right!;
+      })!;
+      return mapped(drawingOperations(slice.operations)[0]!.matrix, { x, y: 30 }).y - 30;
+    };
+    expect(brought(50, 'lower')).toBeCloseTo(20, 0);
+    expect(brought(50, 'upper')).toBeCloseTo(-4, 0);
+    expect(brought(5, 'lower')).toBeCloseTo(0, 6);
+    expect(brought(95, 'upper')).toBeCloseTo(0, 6);
+  });
+  it('leaves no gap between neighbouring slices', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), (opening) => {
+        const lower = painted(cut, jaw(opening))
+          .filter((one) => one.kind === 'group')
+          .filter(({ outline }) => !outline!.path.includes('V-'));
+        lower.slice(1).forEach((slice, at) => {
+          // At their common edge, both slices bring the drawing to the same place.
+          const edge = 10 + (at * 80) / 32;
+          const [one, other] = [lower[at]!, slice].map(
+            ({ operations }) =>
+              mapped(drawingOperations(operations)[0]!.matrix, { x: edge, y: 30 }).y,
+          );
+          expect(one).toBeCloseTo(other!, 6);
+        });
+      }),
+    );
+  });
+  it('opens downwards however its corners were set', () => {
+    const turned = { ...cut, from: cut.to, to: cut.from } as MouthRig;
+    const [inside] = painted(turned, jaw(1)) as unknown as [
+      { shapes: { path: string }[]; matrix: Matrix },
+    ];
+    const ys = [...inside.shapes[0]!.path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(
+      ([, x, y]) => mapped(inside.matrix, { x: Number(x), y: Number(y) }).y - 30,
+    );
+    expect(Math.max(...ys)).toBeGreaterThan(15);
+    expect(Math.min(...ys)).toBeGreaterThan(-6);
+  });
+});
+
+describe('drawn lips', () => {
+  const shapesOf = (articulation: Articulation) =>
+    painted(lips, articulation).flatMap((one) => (one.kind === 'shapes' ? one.shapes : []));
+  const spanOf = (path: string) => {
+    const xs = [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x]) => Number(x));
+    return Math.max(...xs) - Math.min(...xs);
+  };
+  it('lie over the face, or in its place', () => {
+    expect(painted(lips, jaw(0))[0]).toBe(picture);
+    expect(painted({ ...lips, replaces: true } as MouthRig, jaw(0))).not.toContain(picture);
+  });
+  it('show teeth and tongue only within the opening', () => {
+    const [, inside] = painted(lips, { ...jaw(1), teeth: 1, tongue: 1 });
+    expect(inside).toMatchObject({ kind: 'group', outline: { path: expect.stringMatching(/Z$/) } });
+    expect(
+      (inside as unknown as { operations: { shapes: unknown[] }[] }).operations[0]!.shapes,
+    ).toHaveLength(4);
+    expect(painted(lips, jaw(0)).some(({ kind }) => kind === 'group')).toBe(false);
+  });
+  it('are wider for ee than at rest, and narrower for oo', () => {
+    const [oo, rest, ee] = [14, 0, 12].map((viseme) =>
+      spanOf(shapesOf(targetOf(viseme as 0))[0]!.path),
+    );
+    expect(oo).toBeLessThan(rest! * 0.8);
+    expect(ee).toBeGreaterThan(rest! * 1.05);
+  });
+  it('are outlines that can be drawn, whatever the articulation', () => {
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const any = fc.record({
+      jaw: share,
+      width: share,
+      round: share,
+      press: share,
+      teeth: share,
+      tongue: share,
+    });
+    fc.assert(
+      fc.property(any, (articulation) => {
+        for (const { path } of shapesOf(articulation)) {
+          expect(path).not.toMatch(/NaN|Infinity|e-/);
+          const svg = `<svg viewBox="0 0 9 9"><path d="${path}"/></svg>`;
+          expect(readVectorDrawing(svg).shapes).toHaveLength(1);
+        }
+      }),
+    );
+  });
+});
+
+it('lets other parts follow the opening', () => {
+  const brow = { part: 'brow', x: 0, y: -9, turn: 0, scale: 1, pivot: { x: 0, y: 0 } };
+  const pose = mouthPose({ ...strip, followers: [brow] }, now(jaw(0.5)));
+  expect(mapped(pose.get('brow')!.move!, { x: 1, y: 1 })).toEqual({ x: 1, y: -3.5 });
+});
+
+it('tells mouths that hold drawings from those that move', () => {
+  expect([cut, lips, hinged, strip].every(followsSmoothly)).toBe(true);
+  expect(chartOf(cut).drawings).toHaveLength(15);
+});
