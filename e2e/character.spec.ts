@@ -51,8 +51,8 @@ test('the template becomes a character that talks, blinks and looks', async ({ p
     'aria-pressed',
     'true',
   );
-  await expect(page.getByRole('button', { name: 'p b m: drawn' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^th: borrowed from/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'p b m drawn' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^th from / })).toBeVisible();
 
   const rest = await aroundMouth(page);
   await page.getByLabel('Words for the mouth to say').fill('Ah, papa, ah, mama, ah, papa');

@@ -7,6 +7,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
+const CHARACTER = '/characters/5a17ba45-0000-4000-8000-000000000003';
 
 setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
 buildWeb();
@@ -111,6 +112,26 @@ async function shootAll() {
   await shoot('new-production');
   await page.goto('/');
   await shoot('productions');
+
+  await page.goto(CHARACTER);
+  await page.getByText('Quarter').click();
+  await page.getByRole('button', { name: 'Say' }).click();
+  await page.waitForTimeout(1500);
+  await shoot('character');
+  await page.goto('/new');
+  await page.getByRole('button', { name: 'Bare face' }).click();
+  await page.getByRole('button', { name: 'Drawn lips' }).click();
+  const box = await page.locator('.character-stage canvas').boundingBox();
+  const at = (x, y) => [
+    box.x + ((x + 27) * box.height) / 954,
+    box.y + ((y + 27) * box.height) / 954,
+  ];
+  for (const point of [at(330, 568), at(470, 568), at(400, 598)]) await page.mouse.click(...point);
+  await page.getByLabel('Words for the mouth to say').fill('Fair weather');
+  await page.getByText('Quarter').click();
+  await page.getByRole('button', { name: 'Say' }).click();
+  await page.waitForTimeout(1700);
+  await shoot('lips');
 }
 
 try {

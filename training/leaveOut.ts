@@ -5,14 +5,14 @@
  *   leaveOut.ts SPEECH_FOLDER WORK_FOLDER OUTPUT.md [--steps 1000]
  *
  * WORK_FOLDER is what `make` filled. The models get fewer steps than the one that ships, so that its figures are
- * higher; it is the rows that compare.
+ * higher; it is the rows that compare. Models that WORK_FOLDER has already are not made again.
  */
 import { execFileSync } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 
-type Measures = Record<string, Record<string, Record<string, number>>>;
+type Measures = Record<string, Record<string, Record<string, number | null>>>;
 
 const OTHERS = ['letters-', 'potato-', 'channel-'];
 const FOLDS = [
@@ -45,31 +45,30 @@ for (const [at, { name, without, tested }] of FOLDS.entries()) {
   const trained = path.join(work, `left-out-${at}.pt`);
   const weights = path.join(work, `left-out-${at}.safetensors`);
   const measures = path.join(work, `left-out-${at}.json`);
-  const leaving = without.length > 0 ? ['--without', ...without] : [];
-  const steps = ['--steps', values.steps, '--report', values.steps];
-  python(
-    'train.py',
-    speech,
-    `${work}/synthetic`,
-    trained,
-    '--layouts',
-    'whole',
-    ...steps,
-    ...leaving,
-  );
-  python('export.py', speech, `${work}/synthetic`, weights, trained, `${work}/live.pt`);
-  const ask = ['--ways', 'voice,script', '--groups', tested.join(','), '--measures', measures];
-  execFileSync('npx', ['tsx', path.join(here, 'evaluate.ts'), weights, work, ...ask], {
-    stdio: 'inherit',
-  });
+  if (!existsSync(measures)) {
+    const leaving = without.length > 0 ? ['--without', ...without] : [];
+    const steps = ['--steps', values.steps, '--report', values.steps];
+    python(
+      'train.py',
+      speech,
+      `${work}/synthetic`,
+      trained,
+      '--layouts',
+      'whole',
+      ...steps,
+      ...leaving,
+    );
+    python('export.py', speech, `${work}/synthetic`, weights, trained, `${work}/live.pt`);
+    const ask = ['--ways', 'voice,script', '--groups', tested.join(','), '--measures', measures];
+    execFileSync('npx', ['tsx', path.join(here, 'evaluate.ts'), weights, work, ...ask], {
+      stdio: 'inherit',
+    });
+  }
   const { voice, script } = JSON.parse(readFileSync(measures, 'utf8')) as Measures;
   for (const group of Object.keys(voice!)) {
     const cells = [voice!, script!].flatMap((way) => {
-      const { frame, tol20, bilR, bilP } = way[group] as Record<string, number>;
-      return [
-        `${frame!.toFixed(1)} / ${tol20!.toFixed(1)}`,
-        `${bilR!.toFixed(0)} / ${bilP!.toFixed(0)}`,
-      ];
+      const { frame, tol20, bilR, bilP } = way[group]!;
+      return [`${shown(frame, 1)} / ${shown(tol20, 1)}`, `${shown(bilR, 0)} / ${shown(bilP, 0)}`];
     });
     rows.push(`| ${name} | ${group.replace('left out ', '')} | ${cells.join(' | ')} |`);
   }
@@ -85,3 +84,8 @@ writeFileSync(
     '',
   ].join('\n'),
 );
+
+/** A share in percent; nothing where it was not defined. */
+function shown(value: number | null | undefined, digits: number): string {
+  return typeof value === 'number' ? value.toFixed(digits) : '–';
+}

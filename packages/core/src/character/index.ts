@@ -11,6 +11,7 @@ export * from './posed';
 export * from './reach';
 export * from './recognition/assemble';
 export * from './recognition/meaning';
+export * from './recognition/namingSheet';
 export * from './recognition/recognise';
 export * from './recognition/words';
 export * from './tree';

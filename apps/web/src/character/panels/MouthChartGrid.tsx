@@ -35,15 +35,14 @@ export function MouthChartGrid({ rig }: { rig: DrawnMouth & MouthRig }) {
     <section className="mouth-chart" aria-label="Mouth chart">
       {coverageOf(chart).map(({ viseme, drawing, own }) => (
         <Dropdown key={viseme}>
-          <Dropdown.Toggle
-            as="button"
-            type="button"
-            className={`cell ${own ? 'own' : 'borrowed'}`}
-            aria-label={`${VISEME_NAMES[viseme]}: ${own ? 'drawn' : `borrowed from ${labels.get(drawing) ?? ''}`}`}
-          >
+          <Dropdown.Toggle as="button" type="button" className={`cell ${own ? 'own' : 'borrowed'}`}>
             <Picture of={thumbnails.get(drawing)} />
             <span className="sound">{VISEME_NAMES[viseme]}</span>
-            {!own && <span className="from">from {labels.get(drawing)}</span>}
+            {own ? (
+              <span className="visually-hidden"> drawn</span>
+            ) : (
+              <span className="from"> from {labels.get(drawing)}</span>
+            )}
           </Dropdown.Toggle>
           <Dropdown.Menu className="drawing-menu">
             <Dropdown.Header>Drawing for “{VISEME_NAMES[viseme]}”</Dropdown.Header>
