@@ -57,35 +57,43 @@ export function ArtworkDrop() {
       aria-label="Layered artwork"
     >
       <input {...getInputProps({ 'aria-label': 'Layered artwork, files' })} />
-      <Layers size={40} strokeWidth={1.4} aria-hidden />
-      <h2 className="h5 mb-0">Drop a character drawn in layers</h2>
-      <p className="quiet mb-1">
-        SVG, OpenRaster or PSD, or several PNG, JPEG, WebP pictures, also zipped. Layers named in
-        ordinary words (mouth, ah, eye closed left …) find their places by themselves.
-      </p>
-      {share === null ? (
-        <div className="d-flex gap-2">
-          <Button onClick={open}>Choose files</Button>
-          <a className="btn btn-outline-secondary" href="/templates/face.svg" download>
-            Get a template to draw on
-          </a>
-        </div>
-      ) : (
-        <div className="w-100" role="status" style={{ maxWidth: '28rem' }}>
-          <span className="small">
-            {share < 0 ? 'Sending the file …' : 'Taking the layers apart …'}
-          </span>
-          <ProgressBar
-            className="my-1"
-            now={share < 0 ? 100 : 100 * share}
-            animated={share < 0}
-            aria-label="Taking the artwork in"
-          />
-          <Button size="sm" variant="quiet" onClick={() => control.current?.abort()}>
-            Cancel
-          </Button>
-        </div>
-      )}
+      <div className="invitation">
+        <h2 className="h5 mb-1">
+          <Layers size={22} strokeWidth={1.6} aria-hidden /> Drop a character drawn in layers
+        </h2>
+        <p className="quiet small mb-2">
+          SVG, OpenRaster or PSD, or several PNG, JPEG, WebP pictures, also zipped. Layers named in
+          ordinary words (mouth, ah, eye closed left …) find their places by themselves.
+        </p>
+        {share === null ? (
+          <div className="d-flex gap-2">
+            <Button onClick={open}>Choose files</Button>
+            <a className="btn btn-outline-secondary" href="/templates/face.svg" download>
+              Get a template to draw on
+            </a>
+          </div>
+        ) : (
+          <div className="w-100" role="status" style={{ maxWidth: '28rem' }}>
+            <span className="small">
+              {share < 0 ? 'Sending the file …' : 'Taking the layers apart …'}
+            </span>
+            <ProgressBar
+              className="my-1"
+              now={share < 0 ? 100 : 100 * share}
+              animated={share < 0}
+              aria-label="Taking the artwork in"
+            />
+            <Button size="sm" variant="quiet" onClick={() => control.current?.abort()}>
+              Cancel
+            </Button>
+          </div>
+        )}
+        {failure && (
+          <p className="text-danger-emphasis mt-2 mb-0" role="alert">
+            {failure}
+          </p>
+        )}
+      </div>
       {share === null && (
         <div className="starters" role="group" aria-label="Or start with one of these">
           {STARTERS.map(({ name, url, what }) => (
@@ -100,11 +108,6 @@ export function ArtworkDrop() {
             </button>
           ))}
         </div>
-      )}
-      {failure && (
-        <p className="text-danger-emphasis mb-0" role="alert">
-          {failure}
-        </p>
       )}
     </section>
   );

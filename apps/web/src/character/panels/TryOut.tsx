@@ -8,7 +8,7 @@ import { ArticulationPlot } from './ArticulationPlot';
 import { LinePicker } from './LinePicker';
 
 const SPEEDS = [
-  [1, 'Full speed'],
+  [1, 'Full'],
   [0.5, 'Half'],
   [0.25, 'Quarter'],
 ] as const;
