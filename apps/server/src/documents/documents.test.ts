@@ -30,8 +30,27 @@ describe('productions', () => {
         id: made.production,
         name: 'Test',
         scenes: [{ id: made.sceneId, name: 'Scene' }],
+        characters: [{ id: made.scene.cast[0]!.character, name: 'Two' }],
       }),
     ]);
+  });
+
+  it('take in further documents, checked like any other', async () => {
+    const add = (production: string, document: object) =>
+      client.send('POST', `/productions/${production}/documents`, document);
+    const scene = { id: randomUUID(), kind: 'scene', body: { ...made.scene, name: 'Second' } };
+    expect((await add(made.production, scene)).status).toBe(201);
+    const { body } = await client.send('GET', '/productions');
+    const [production] = body as unknown as { scenes: { name: string }[] }[];
+    expect(production!.scenes.map(({ name }) => name).sort()).toEqual(['Scene', 'Second']);
+
+    const broken = { ...scene, id: randomUUID(), body: { ...made.scene, length: -1 } };
+    expect((await add(made.production, broken)).status).toBe(422);
+    expect((await add(randomUUID(), { ...scene, id: randomUUID() })).status).toBe(404);
+    const inner = { schemaVersion: 2, name: 'Inner', pronunciations: [] };
+    const nested = { id: randomUUID(), kind: 'production', body: inner };
+    expect((await add(made.production, nested)).body['detail']).toMatch(/inside another one/);
+    expect((await add(made.production, { ...scene, id: 'no' })).status).toBe(422);
   });
 
   it('are made whole or not at all', async () => {

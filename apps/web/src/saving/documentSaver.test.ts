@@ -68,7 +68,7 @@ describe('DocumentSaver', () => {
   it('keeps a copy in the browser until the change is saved', async () => {
     const world = server();
     open(world).change(scene('a'));
-    expect(world.copies.get('id')).toMatchObject({ revision: 1, scene: { name: 'a' } });
+    expect(world.copies.get('id')).toMatchObject({ revision: 1, body: { name: 'a' } });
     await pass(600);
     expect(world.copies.size).toBe(0);
   });
@@ -126,7 +126,7 @@ describe('DocumentSaver', () => {
     expect(saver.state.getState()).toEqual({ kind: 'away', sentence: 'Away.' });
     saver.change(scene('b'));
     await pass(5000);
-    expect(world.copies.get('id')).toMatchObject({ scene: { name: 'b' }, tracks: { t: 'track' } });
+    expect(world.copies.get('id')).toMatchObject({ body: { name: 'b' }, tracks: { t: 'track' } });
     world.away = false;
     await pass(3000);
     expect([world.saved.name, world.tracks, saver.state.getState().kind]).toEqual([
@@ -169,7 +169,7 @@ describe('DocumentSaver', () => {
       second.change(scene('mine, more'));
       await pass(10_000);
       expect(world.saved.name).toBe('theirs');
-      expect(world.copies.get('id')).toMatchObject({ scene: { name: 'mine, more' } });
+      expect(world.copies.get('id')).toMatchObject({ body: { name: 'mine, more' } });
     });
 
     it('can keep this one', async () => {
