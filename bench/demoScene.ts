@@ -11,11 +11,15 @@ import {
 import { readArtwork } from '@cruvo/media/artwork';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 
-export interface DemoScene {
+/** A scene to paint, with all that it needs. */
+export interface PaintedScene {
   readonly material: SceneMaterial;
   readonly prepared: PreparedScene;
   /** SVG text by the name under which drawings refer to it. */
   readonly pictures: ReadonlyMap<string, string>;
+}
+
+export interface DemoScene extends PaintedScene {
   readonly voicePath: string;
   readonly folder: string;
 }

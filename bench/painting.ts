@@ -1,7 +1,7 @@
 import { evaluate, frameTime } from '@cruvo/core/scene';
 import { nodeSurface } from '@cruvo/film/gallery';
 import { onPage } from './browserPage';
-import type { DemoScene } from './demoScene';
+import type { PaintedScene } from './demoScene';
 import { galleryOf } from './rendering';
 import { percentile, timeEach } from './timing';
 
@@ -15,7 +15,7 @@ const FRAMES = 400;
 const SIZE = { width: 1280, height: 720 };
 
 /** Evaluates and paints every frame of the demo in Node; reading one pixel makes the canvas finish. */
-export async function benchPaintingInNode(demo: DemoScene): Promise<PaintingFigures> {
+export async function benchPaintingInNode(demo: PaintedScene): Promise<PaintingFigures> {
   const gallery = await galleryOf(demo);
   const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
   const context = canvas.getContext('2d');
@@ -27,7 +27,7 @@ export async function benchPaintingInNode(demo: DemoScene): Promise<PaintingFigu
 }
 
 /** The same in headless Chromium. */
-export async function benchPaintingInChromium(demo: DemoScene): Promise<PaintingFigures> {
+export async function benchPaintingInChromium(demo: PaintedScene): Promise<PaintingFigures> {
   const { scene, characters, tracks } = demo.material;
   const input = {
     scene,

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { evaluate, frameCount, frameTime, type FilmSettings } from '@cruvo/core/scene';
 import { drawingsOf, loadGallery, nodeSurface, type NodeGallery } from '@cruvo/film/gallery';
 import { filmArguments, renderFilm } from '@cruvo/film/render';
-import type { DemoScene } from './demoScene';
+import type { DemoScene, PaintedScene } from './demoScene';
 
 export interface RenderingFigures {
   readonly size: string;
@@ -53,7 +53,7 @@ export async function benchRendering(
   };
 }
 
-export const galleryOf = (demo: DemoScene): Promise<NodeGallery> =>
+export const galleryOf = (demo: PaintedScene): Promise<NodeGallery> =>
   loadGallery(drawingsOf(demo.prepared), async (media) => Buffer.from(demo.pictures.get(media)!));
 
 async function rate(frames: number, work: () => void | Promise<void>): Promise<number> {

@@ -1,6 +1,8 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { FRAME_RATE_NAMES } from '@cruvo/core/scene';
+import { benchArtwork } from './artwork';
+import { crowdOf, facesOf } from './characters';
 import { demoScene } from './demoScene';
 import { benchFirstSounds, benchHearing, benchHearingInChromium, benchLive } from './hearing';
 import { benchPaintingInChromium, benchPaintingInNode } from './painting';
@@ -85,7 +87,47 @@ for (const [where, figures] of [
 ] as const) {
   say(`| ${where} | ${fixed(figures.median, 2)} | ${fixed(figures.p95, 2)} |`);
 }
+say(
+  '',
+  '## Characters',
+  '',
+  'One frame at 1280 × 720 of the template face saying the demo’s line, by kind of mouth, in Node; milliseconds.',
+  '',
+  '| kind of mouth | median | 95 % |',
+  '| --- | --- | --- |',
+);
+for (const [kind, scene] of await facesOf(demo)) {
+  const figures = await benchPaintingInNode(scene);
+  say(`| ${kind} | ${fixed(figures.median, 2)} | ${fixed(figures.p95, 2)} |`);
+}
+say(
+  '',
+  'Five characters that speak at once; milliseconds a frame in the middle.',
+  '',
+  '| parts each | Node | Chromium |',
+  '| --- | --- | --- |',
+);
+for (const parts of [20, 75, 150]) {
+  const crowd = crowdOf(demo, parts);
+  const [node, chromium] = [await benchPaintingInNode(crowd), await benchPaintingInChromium(crowd)];
+  say(`| ${parts} | ${fixed(node.median, 1)} | ${fixed(chromium.median, 1)} |`);
+}
 rmSync(demo.folder, { recursive: true });
+
+say(
+  '',
+  '## Taking artwork in',
+  '',
+  'Layers of 300 × 300 pixels on a page of 4000 × 4000 (in SVG: shapes of that size); seconds.',
+  '',
+  '| layers | SVG | OpenRaster | PSD |',
+  '| --- | --- | --- | --- |',
+);
+for (const layers of [20, 150, 600]) {
+  const seconds = [];
+  for (const kind of ['svg', 'ora', 'psd'] as const) seconds.push(await benchArtwork(kind, layers));
+  say(`| ${layers} | ${seconds.map((value) => fixed(value)).join(' | ')} |`);
+}
 
 say(
   '',
@@ -107,5 +149,11 @@ say(
   'Measured when the sound model was made (training/evaluate.ts), not by `npm run bench`.',
   '',
   readFileSync(new URL('../training/RESULTS.md', import.meta.url), 'utf8').trimEnd(),
+  '',
+  '![how sure is how right](certainty.svg)',
+  '',
+  '### Voices that the model never heard',
+  '',
+  readFileSync(new URL('../training/LEFT_OUT.md', import.meta.url), 'utf8').trimEnd(),
 );
 writeFileSync(new URL('../docs/BENCHMARKS.md', import.meta.url), `${report.join('\n')}\n`);

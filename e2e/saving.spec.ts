@@ -12,7 +12,7 @@ test('two windows: the second to save sees what the other changed, and either ca
   await studio.saved();
   await script(other).fill('Second window');
   const dialog = other.page.getByRole('dialog', {
-    name: 'This scene was changed in another window',
+    name: 'This was changed in another window',
   });
   await expect(dialog).toContainText('The script of “voice.wav” reads “First window”.');
   expect(JSON.stringify(await studio.onServer())).toContain('First window');

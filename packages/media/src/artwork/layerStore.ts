@@ -1,6 +1,10 @@
+import pLimit from 'p-limit';
 import sharp from 'sharp';
 import type { Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
+
+/** Runs the making of layers a few at a time: more than one to use all cores, not all to spare memory. */
+export const aFewAtATime = () => pLimit(4);
 
 /** Keeps a picture and gives its content hash. */
 export type KeepMedia = (bytes: Buffer, type: 'image/png' | 'image/svg+xml') => Promise<string>;
@@ -36,7 +40,7 @@ export async function keepPixels(
     Math.max(size.width, size.height) > LONGEST_SIDE
       ? cut.resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside' })
       : cut;
-  const png = await fitted.png({ compressionLevel: 6 }).toBuffer();
+  const png = await fitted.png({ compressionLevel: 4 }).toBuffer();
   return {
     kind: 'raster',
     media: await keep(png, 'image/png'),

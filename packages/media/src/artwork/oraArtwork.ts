@@ -2,7 +2,7 @@ import { SaxesParser } from 'saxes';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { decodedPixels, keepPixels } from './layerStore';
+import { aFewAtATime, decodedPixels, keepPixels } from './layerStore';
 import { checkLayerCount, checkSide } from './limits';
 import type { Reading } from './reading';
 
@@ -36,6 +36,7 @@ export async function readOraArtwork(
   const total = countOf(root);
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];
+  const limited = aFewAtATime();
   let done = 0;
 
   const layerOf = async (
@@ -54,12 +55,15 @@ export async function readOraArtwork(
     if (!blend) {
       notes.push({ layer: own, sentence: `Its blending “${operator}” is shown as normal.` });
     }
-    const inside: ArtworkLayer[] = [];
-    for (const child of [...children].reverse()) inside.push(await layerOf(child, own, at));
+    const inside = await Promise.all(
+      [...children].reverse().map((child) => layerOf(child, own, at)),
+    );
     const source = kind === 'layer' ? files.get(attributes['src'] ?? '') : undefined;
     if (kind === 'layer' && !source) throw damaged;
     const drawing = source
-      ? await keepPixels(await decodedPixels(source, name), { ...at, unit: 1 }, reading.keep)
+      ? await limited(async () =>
+          keepPixels(await decodedPixels(source, name), { ...at, unit: 1 }, reading.keep),
+        )
       : null;
     reading.report(++done / total);
     return {
@@ -73,11 +77,10 @@ export async function readOraArtwork(
     };
   };
 
-  const layers: ArtworkLayer[] = [];
   // The file lists what is in front first.
-  for (const child of [...root.children].reverse()) {
-    layers.push(await layerOf(child, [], { x: 0, y: 0 }));
-  }
+  const layers = await Promise.all(
+    [...root.children].reverse().map((child) => layerOf(child, [], { x: 0, y: 0 })),
+  );
   return { width, height, layers, notes };
 }
 

@@ -8,7 +8,7 @@ import {
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import type { Artwork, ArtworkLayer, ArtworkNote, Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { keepPixels, type Pixels } from './layerStore';
+import { aFewAtATime, keepPixels, type Pixels } from './layerStore';
 import { checkLayerCount, checkSide } from './limits';
 import type { Reading } from './reading';
 
@@ -44,14 +44,14 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   const total = Math.max(1, countOf(children));
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];
+  const limited = aFewAtATime();
   let done = 0;
 
   const layerOf = async (layer: Layer, path: readonly string[]): Promise<ArtworkLayer> => {
     const name = layer.name?.trim() || 'layer';
     const own = [...path, name];
     const note = (sentence: string) => void notes.push({ layer: own, sentence });
-    const inside: ArtworkLayer[] = [];
-    for (const child of layer.children ?? []) inside.push(await layerOf(child, own));
+    const inside = await Promise.all((layer.children ?? []).map((child) => layerOf(child, own)));
     if (layer.adjustment)
       note('Adjustment layers are left out: they change colours of what lies beneath.');
     if (layer.effects && !layer.effects.disabled)
@@ -62,7 +62,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
       note('The mask of this group is left out. Mask its layers instead.');
     const blend = blendOf(layer.blendMode);
     if (!blend) note(`Its blending “${layer.blendMode}” is shown as normal.`);
-    const drawing = layer.children ? null : await drawingOf(layer, reading);
+    const drawing = layer.children ? null : await limited(() => drawingOf(layer, reading));
     reading.report(++done / total);
     return {
       name,
@@ -75,8 +75,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
     };
   };
 
-  const layers: ArtworkLayer[] = [];
-  for (const layer of children) layers.push(await layerOf(layer, []));
+  const layers = await Promise.all(children.map((layer) => layerOf(layer, [])));
   if (layers.length === 0 && psd.imageData) {
     const drawing = await keepPixels(
       psd.imageData as Pixels,

@@ -1,0 +1,110 @@
+import {
+  characterFromArtwork,
+  possibleMouths,
+  type Artwork,
+  type ArtworkLayer,
+  type Character,
+} from '@cruvo/core/character';
+import { lipsFrom, type MouthKind, type MouthRig } from '@cruvo/core/mouth';
+import { prepareScene, type SceneMaterial } from '@cruvo/core/scene';
+import { readArtwork } from '@cruvo/media/artwork';
+import type { DemoScene, PaintedScene } from './demoScene';
+
+const FACE = new URL('../apps/web/public/templates/face.svg', import.meta.url).pathname;
+const followers = [] as const;
+
+/** The demo's line said by the template face with each kind of mouth. */
+export async function facesOf(demo: DemoScene): Promise<ReadonlyMap<MouthKind, PaintedScene>> {
+  const pictures = new Map(demo.pictures);
+  const keep = async (bytes: Buffer) => {
+    const media = `face ${pictures.size}`;
+    pictures.set(media, bytes.toString('utf8'));
+    return media;
+  };
+  const artwork = await readArtwork([{ path: FACE, name: 'face.svg' }], {
+    keep,
+    report: () => undefined,
+  });
+  const face = characterFromArtwork('Face', artwork);
+  const rigs = new Map<MouthKind, MouthRig>([...possibleMouths(face), ...handMade()]);
+  return new Map(
+    [...rigs].map(([kind, mouth]) => {
+      const material = withCast(demo, [{ ...face, mouth }]);
+      return [kind, { material, prepared: prepareScene(material), pictures }];
+    }),
+  );
+}
+
+function handMade(): [MouthKind, MouthRig][] {
+  const [left, right, bottom] = [
+    { x: 330, y: 570 },
+    { x: 470, y: 570 },
+    { x: 400, y: 600 },
+  ] as const;
+  const cut = { upper: 8, lower: 50, softness: 0.4, inside: '#5a1f1c' };
+  return [
+    ['lips', { ...lipsFrom({ part: 'mouth', replaces: true }, left, right, bottom), followers }],
+    ['cut', { kind: 'cut', part: 'mouth', from: left, to: right, ...cut, followers }],
+    [
+      'jaw',
+      { kind: 'jaw', part: 'head', hinge: left, turn: 0.1, slide: { x: 0, y: 20 }, followers },
+    ],
+  ];
+}
+
+/** Five characters of so many parts each, all speaking the demo's line. */
+export function crowdOf(demo: DemoScene, parts: number): PaintedScene {
+  const pictures = new Map(demo.pictures);
+  const layers = Array.from({ length: parts - 3 }, (_, at): ArtworkLayer =>
+    blob(`part ${at} here`, at),
+  );
+  const mouth: ArtworkLayer = { ...group('mouth'), layers: [blob('rest', 1), blob('ah', 2)] };
+  const artwork: Artwork = { width: 800, height: 900, layers: [...layers, mouth], notes: [] };
+  const one = characterFromArtwork('One', artwork);
+  const material = withCast(demo, new Array<Character>(5).fill(one));
+  return { material, prepared: prepareScene(material), pictures };
+
+  function blob(name: string, at: number): ArtworkLayer {
+    const media = `blob ${at % 24}`;
+    pictures.set(media, svgOf(at % 24));
+    const place = { x: (at * 97) % 700, y: (at * 61) % 800, width: 100, height: 100 };
+    return { ...group(name), drawing: { kind: 'vector', media, ...place } };
+  }
+}
+
+const group = (name: string): ArtworkLayer => ({
+  ...{
+    name,
+    hidden: false,
+    opacity: 1,
+    blend: 'normal',
+    clipped: false,
+    drawing: null,
+    layers: [],
+  },
+});
+
+const svgOf = (at: number) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M5 50C5 ${at} 95 0 95 50S5 ${99 - at} 5 50Z" fill="#${(0x334455 + at * 0x070503).toString(16)}" stroke="#202020" stroke-width="3"/></svg>`;
+
+/** The demo's scene with other characters in it, side by side, each with the demo's line. */
+function withCast({ material }: DemoScene, cast: readonly Character[]): SceneMaterial {
+  const { scene, tracks } = material;
+  const [line] = scene.lines;
+  const members = cast.map((character, at) => ({
+    id: `member ${at}`,
+    character: `character ${at}`,
+    x: ((at + 1) * scene.stage.width) / (cast.length + 1),
+    y: scene.stage.height,
+    scale: scene.stage.height / character.height,
+  }));
+  return {
+    scene: {
+      ...scene,
+      cast: members,
+      lines: members.map(({ id }) => ({ ...line!, id: `line of ${id}`, speaker: id })),
+    },
+    characters: new Map(cast.map((character, at) => [`character ${at}`, character])),
+    tracks,
+  };
+}
