@@ -1,6 +1,7 @@
 import { matrixOf } from './outline';
 import { definitionsOf } from './paint';
 import type { SvgNode } from './parse';
+import { styleSheets } from './references';
 import { ownStyle } from './style';
 
 /** What Cruvo's painter draws itself. */
@@ -29,7 +30,7 @@ const PROPERTIES: ReadonlyMap<string, string> = new Map([
 /** What of some nodes needs a full SVG renderer, in plain words, each once. */
 export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[] {
   const definitions = definitionsOf(root);
-  const styled = hasStyleSheet(root);
+  const styled = styleSheets(root).length > 0;
   const found = new Set<string>();
   const visit = (node: SvgNode) => {
     if (node.name === '#text' || node.name.includes(':')) return;
@@ -50,10 +51,6 @@ export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[
   };
   nodes.forEach(visit);
   return [...found];
-}
-
-function hasStyleSheet(root: SvgNode): boolean {
-  return root.name === 'style' || root.children.some(hasStyleSheet);
 }
 
 /** Gradients that a canvas draws as the file means them. */

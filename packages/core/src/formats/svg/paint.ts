@@ -8,8 +8,12 @@ import type { GradientStop, Paint } from './vectorDrawing';
 
 export type Definitions = ReadonlyMap<string, SvgNode>;
 
-/** Every node that has an id, to be found by references. */
+const known = new WeakMap<SvgNode, Definitions>();
+
+/** Every node that has an id, to be found by references; looked for once in each file. */
 export function definitionsOf(root: SvgNode): Definitions {
+  const before = known.get(root);
+  if (before) return before;
   const found = new Map<string, SvgNode>();
   const visit = (node: SvgNode) => {
     const { id } = node.attributes;
@@ -17,6 +21,7 @@ export function definitionsOf(root: SvgNode): Definitions {
     node.children.forEach(visit);
   };
   visit(root);
+  known.set(root, found);
   return found;
 }
 

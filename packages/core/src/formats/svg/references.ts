@@ -32,6 +32,15 @@ function idsIn(value: string): string[] {
   return own ? [own, ...urls] : urls;
 }
 
-function styleSheets(node: SvgNode): SvgNode[] {
-  return node.name === 'style' ? [node] : node.children.flatMap(styleSheets);
+const known = new WeakMap<SvgNode, readonly SvgNode[]>();
+
+/** Every style sheet of a file; looked for once. */
+export function styleSheets(root: SvgNode): readonly SvgNode[] {
+  const before = known.get(root);
+  if (before) return before;
+  const within = (node: SvgNode): SvgNode[] =>
+    node.name === 'style' ? [node] : node.children.flatMap(within);
+  const found = within(root);
+  known.set(root, found);
+  return found;
 }
