@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Spinner, Tab, Tabs } from 'react-bootstrap';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -10,9 +9,9 @@ import { ConflictDialog } from '../saving/ConflictDialog';
 import type { LocalCopy } from '../saving/localCopies';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
-import { IconButton } from '../shell/IconButton';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
+import { UndoButtons } from '../shell/UndoButtons';
 import { loadGallery } from '../studio/stage/browserGallery';
 import {
   CharacterContext,
@@ -90,8 +89,6 @@ function Workplace({ open }: { open: OpenCharacter }) {
   const { store, saver, production, pick } = open;
   const { temporal } = store;
   const character = useStore(store, (state) => state.character);
-  const undoSteps = useStore(temporal, ({ pastStates }) => pastStates.length);
-  const redoSteps = useStore(temporal, ({ futureStates }) => futureStates.length);
   const [tab, setTab] = useState('mouth');
   useHotkeys('mod+z', () => temporal.getState().undo(), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), { preventDefault: true });
@@ -110,20 +107,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
     <div className="character-room">
       <TopBar title={<CharacterTitle production={production.name} />}>
         <SaveState saver={saver} />
-        <IconButton
-          icon={Undo2}
-          label="Undo"
-          shortcut="Ctrl Z"
-          disabled={undoSteps === 0}
-          onClick={() => temporal.getState().undo()}
-        />
-        <IconButton
-          icon={Redo2}
-          label="Redo"
-          shortcut="Ctrl Y"
-          disabled={redoSteps === 0}
-          onClick={() => temporal.getState().redo()}
-        />
+        <UndoButtons history={temporal} />
         <SceneButton />
       </TopBar>
       <SaveBanner saver={saver} />

@@ -1,4 +1,4 @@
-import { Clapperboard, CircleHelp, History, Mic, Redo2, Undo2 } from 'lucide-react';
+import { Clapperboard, CircleHelp, History, Mic } from 'lucide-react';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
@@ -12,6 +12,7 @@ import { mediaUrl } from '../api/media';
 import { IconButton } from '../shell/IconButton';
 import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { TopBar } from '../shell/TopBar';
+import { UndoButtons } from '../shell/UndoButtons';
 import { ConflictDialog } from '../saving/ConflictDialog';
 import type { LocalCopy } from '../saving/localCopies';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
@@ -119,8 +120,6 @@ function Workplace({
   const open = useOpenScene();
   const { temporal } = open.store;
   const scene = useScene((state) => state.scene);
-  const undoSteps = useStore(temporal, ({ pastStates }) => pastStates.length);
-  const redoSteps = useStore(temporal, ({ futureStates }) => futureStates.length);
   const [dialog, setDialog] = useState<Dialog>(null);
   const [tab, setTab] = useState('voice');
   const view = useRef<TimelineView | null>(null);
@@ -139,20 +138,7 @@ function Workplace({
     <div className="studio">
       <TopBar title={<SceneTitle production={production.body.name} />}>
         <SaveState saver={open.saver} />
-        <IconButton
-          icon={Undo2}
-          label="Undo"
-          shortcut="Ctrl Z"
-          disabled={undoSteps === 0}
-          onClick={() => temporal.getState().undo()}
-        />
-        <IconButton
-          icon={Redo2}
-          label="Redo"
-          shortcut="Ctrl Y"
-          disabled={redoSteps === 0}
-          onClick={() => temporal.getState().redo()}
-        />
+        <UndoButtons history={temporal} />
         <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
         <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
         <Link

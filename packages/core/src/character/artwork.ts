@@ -31,3 +31,8 @@ export interface Artwork {
   readonly layers: readonly ArtworkLayer[];
   readonly notes: readonly ArtworkNote[];
 }
+
+/** A layer without anything special about it. */
+export function plainLayer(name: string, drawing: Drawing | null): ArtworkLayer {
+  return { name, drawing, hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] };
+}

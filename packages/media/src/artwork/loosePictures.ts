@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { Artwork, ArtworkLayer } from '@cruvo/core/character';
+import { plainLayer, type Artwork, type ArtworkLayer } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import sharp from 'sharp';
 import { checkSvg } from '../picture';
@@ -39,14 +39,7 @@ export async function readLoosePictures(
   for (const { name, pixels } of decoded) {
     const at = { x: (width - pixels.width) / 2, y: (height - pixels.height) / 2, unit: 1 };
     const drawing = await keepPixels(pixels, at, reading.keep);
-    const plain = {
-      hidden: false,
-      opacity: 1,
-      blend: 'normal',
-      clipped: false,
-      layers: [],
-    } as const;
-    layers.push({ name, ...plain, drawing });
+    layers.push(plainLayer(name, drawing));
   }
   return { width, height, layers, notes: [] };
 }

@@ -6,7 +6,13 @@ import {
   type Psd,
 } from 'ag-psd';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
-import type { Artwork, ArtworkLayer, ArtworkNote, Drawing } from '@cruvo/core/character';
+import {
+  plainLayer,
+  type Artwork,
+  type ArtworkLayer,
+  type ArtworkNote,
+  type Drawing,
+} from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { aFewAtATime, keepPixels, type Pixels } from './layerStore';
 import { checkLayerCount, checkSide } from './limits';
@@ -82,14 +88,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
       { x: 0, y: 0, unit: 1 },
       reading.keep,
     );
-    const plain = {
-      hidden: false,
-      opacity: 1,
-      blend: 'normal',
-      clipped: false,
-      layers: [],
-    } as const;
-    layers.push({ name: 'picture', ...plain, drawing });
+    layers.push(plainLayer('picture', drawing));
   }
   return { width, height, layers, notes };
 }
