@@ -4,36 +4,18 @@ import { targetOf } from '../mouth/articulation';
 import { chartOf } from '../mouth/mouthRig';
 import { poseOf } from '../scene/evaluate';
 import { readDocument } from '../scene/documents';
+import { characterOf, drawnLayer, groupOf, testArtwork } from '../testing/testArtwork';
 import { hash } from '../testing/testScene';
-import type { Artwork, ArtworkLayer } from './artwork';
+import type { ArtworkLayer } from './artwork';
 import { characterFromArtwork } from './fromArtwork';
 import { recognise } from './recognition/recognise';
 import { plainPart } from './part';
 import { operationsOf } from './posed';
 import { characterFromTwoDrawings } from './twoDrawings';
 
-const layer = (
-  name: string,
-  inside: readonly ArtworkLayer[] = [],
-  at = { x: 0, y: 0 },
-): ArtworkLayer => ({
-  name,
-  hidden: false,
-  opacity: 1,
-  blend: 'normal',
-  clipped: false,
-  drawing:
-    inside.length > 0 ? null : { kind: 'raster', media: hash('e'), ...at, width: 20, height: 10 },
-  layers: inside,
-});
+const layer = (name: string, inside: readonly ArtworkLayer[] = [], at = { x: 0, y: 0 }) =>
+  inside.length > 0 ? groupOf(name, ...inside) : drawnLayer(name, at);
 const hidden = (one: ArtworkLayer): ArtworkLayer => ({ ...one, hidden: true });
-const artwork = (...layers: ArtworkLayer[]): Artwork => ({
-  width: 100,
-  height: 100,
-  layers,
-  notes: [],
-});
-const characterOf = (...layers: ArtworkLayer[]) => characterFromArtwork('Test', artwork(...layers));
 
 /** What a lone layer of a name is taken for. */
 function taken(name: string, within?: string) {

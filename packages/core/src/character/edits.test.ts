@@ -2,27 +2,15 @@ import fc from 'fast-check';
 import { chartOf } from '../mouth/mouthRig';
 import { chartInMood, coverageOf, moodsOf } from '../mouth/coverage';
 import { readDocument } from '../scene/documents';
+import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { hash } from '../testing/testScene';
 import { abilitiesOf } from './abilities';
 import type { ArtworkLayer } from './artwork';
 import { possibleMouths, withGroup, withMeaning, withParts, withPartsMoved } from './edits';
-import { characterFromArtwork } from './fromArtwork';
 import { treeProblem } from './tree';
 
-const layer = (name: string, inside: readonly ArtworkLayer[] = []): ArtworkLayer => ({
-  name,
-  hidden: false,
-  opacity: 1,
-  blend: 'normal',
-  clipped: false,
-  drawing:
-    inside.length > 0
-      ? null
-      : { kind: 'raster', media: hash('e'), x: 0, y: 0, width: 20, height: 10 },
-  layers: inside,
-});
-const characterOf = (...layers: ArtworkLayer[]) =>
-  characterFromArtwork('Test', { width: 100, height: 100, layers, notes: [] });
+const layer = (name: string, inside: readonly ArtworkLayer[] = []) =>
+  inside.length > 0 ? groupOf(name, ...inside) : drawnLayer(name);
 
 const small = characterOf(
   layer('body'),

@@ -1,5 +1,6 @@
 import type { MouthKind, MouthRig } from '../mouth/mouthRig';
 import type { Character } from './character';
+import { freeName } from './freeName';
 import type { Part } from './part';
 import { assembledEyes } from './recognition/assembleEyes';
 import { assembledMouth } from './recognition/assembleMouth';
@@ -52,8 +53,7 @@ export function withGroup(character: Character, ids: readonly string[], name: st
   const first = partById(character.parts, ids[0] ?? '');
   if (!first) return character;
   const taken = new Set(character.parts.map((part) => part.id));
-  let id = name;
-  for (let number = 2; taken.has(id); number++) id = `${name} ${number}`;
+  const id = freeName(name, taken);
   const at = character.parts.indexOf(first);
   const group: Part = {
     ...first,
@@ -81,8 +81,8 @@ const EYE_ROLES: ReadonlySet<string> = new Set([
 ]);
 const MOUTH_ROLES: ReadonlySet<string> = new Set(['mouth', 'mouth drawing', 'jaw']);
 
-/** Drops from mouth and eyes whatever parts no longer allow. */
-function tidied(character: Character): Character {
+/** Groups of which one is seen show one that is inside them. */
+export function tidied(character: Character): Character {
   const parts = character.parts.map((part) => {
     const shown = part.shows === null ? null : partById(character.parts, part.shows);
     if (part.shows === null || shown?.parent === part.id) return part;

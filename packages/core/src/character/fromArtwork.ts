@@ -3,6 +3,7 @@ import type { Artwork, ArtworkLayer } from './artwork';
 import { CHARACTER_VERSION, type Character } from './character';
 import type { Drawing } from './drawing';
 import { NO_EYES } from './eyes';
+import { freeName } from './freeName';
 import { plainPart, type Part } from './part';
 import { assembled } from './recognition/assemble';
 
@@ -11,6 +12,19 @@ import { assembled } from './recognition/assemble';
  * about how it acts.
  */
 export function characterFromArtwork(name: string, artwork: Artwork): Character {
+  return assembled({
+    schemaVersion: CHARACTER_VERSION,
+    name,
+    width: artwork.width,
+    height: artwork.height,
+    ...partsOfArtwork(artwork),
+    mouth: null,
+    eyes: NO_EYES,
+  });
+}
+
+/** Every layer as a part whose id is the path of names to it, with its drawing under that id. */
+export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'drawings'> {
   const drawings: Record<string, Drawing> = {};
   const parts: Part[] = [];
   const add = (layer: ArtworkLayer, parent: string | null, taken: Set<string>): Box | null => {
@@ -35,22 +49,5 @@ export function characterFromArtwork(name: string, artwork: Artwork): Character 
   };
   const taken = new Set<string>();
   artwork.layers.forEach((layer) => add(layer, null, taken));
-  return assembled({
-    schemaVersion: CHARACTER_VERSION,
-    name,
-    width: artwork.width,
-    height: artwork.height,
-    drawings,
-    parts,
-    mouth: null,
-    eyes: NO_EYES,
-  });
-}
-
-/** A name that no sibling has: layers of one name are told apart by a number. */
-function freeName(name: string, taken: Set<string>): string {
-  let free = name;
-  for (let number = 2; taken.has(free); number++) free = `${name} (${number})`;
-  taken.add(free);
-  return free;
+  return { parts, drawings };
 }

@@ -1,3 +1,4 @@
 export * from './testScene';
 export * from './testTrack';
 export * from './testSpeech';
+export * from './testArtwork';

@@ -4,6 +4,7 @@ import type { MouthDrawing } from '../../mouth/mouthChart';
 import type { MouthRig } from '../../mouth/mouthRig';
 import { boundsOfPart } from '../bounds';
 import type { Character } from '../character';
+import { freeName } from '../freeName';
 import { plainPart, type Part } from '../part';
 import { branchOf, treeOf } from '../tree';
 import type { DrawnSound } from './meaning';
@@ -41,7 +42,12 @@ function gatherDrawings(character: Character): Character {
   if (drawings.length === 0) return character;
   const group = mouthGroup(parts, findings);
   const holder =
-    group ?? plainPart({ id: freeId(parts, 'mouth'), name: 'mouth', parent: drawings[0]!.parent });
+    group ??
+    plainPart({
+      id: freeName('mouth', new Set(parts.map(({ id }) => id))),
+      name: 'mouth',
+      parent: drawings[0]!.parent,
+    });
   const inside = group ? branchOf(parts, group.id).filter(isDrawing) : drawings;
   const moved = new Set(inside.map(({ id }) => id));
   const meant = inside.map((part) => {
@@ -197,11 +203,4 @@ function asRigNeeds(parts: readonly Part[], rig: MouthRig): Part[] {
     if (part.id === rig.part) return { ...part, shows, hidden: false };
     return part.parent === rig.part ? { ...part, hidden: false } : part;
   });
-}
-
-function freeId(parts: readonly Part[], wanted: string): string {
-  const taken = new Set(parts.map(({ id }) => id));
-  let id = wanted;
-  for (let number = 2; taken.has(id); number++) id = `${wanted} (${number})`;
-  return id;
 }

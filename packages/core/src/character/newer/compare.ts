@@ -1,0 +1,116 @@
+import type { Character } from '../character';
+import type { Drawing } from '../drawing';
+import { partsOfMouth } from '../../mouth/mouthRig';
+import { partsOfEyes } from '../eyes';
+import type { Part } from '../part';
+import { branchOf } from '../tree';
+import type { PictureLikeness } from './likeness';
+import { drawingOf, matchLayers, type Match, type SaidPairs } from './match';
+import { onEarlierPage, type PageChange } from './page';
+
+/** A part that is in the newer artwork too, with its new drawing at its place on the character's own page. */
+export interface Continued extends Match {
+  readonly drawing: Drawing | null;
+  /** What happened to its picture. */
+  readonly change: 'none' | 'moved' | 'redrawn';
+}
+
+/** What newer artwork changes in a character. */
+export interface ArtworkComparison {
+  readonly page: PageChange;
+  readonly continued: readonly Continued[];
+  /** Layers that no part is, in painting order, each with its drawing on the character's own page. */
+  readonly added: readonly { readonly layer: Part; readonly drawing: Drawing | null }[];
+  /** Parts that are in the newer artwork no more, and whether the mouth or the eyes need them. */
+  readonly removed: readonly { readonly part: Part; readonly needed: boolean }[];
+  /** Parts that lie elsewhere in the file's order or groups, or are blended otherwise, than here. */
+  readonly arranged: readonly Part[];
+  /** All layers of the newer artwork. */
+  readonly layers: readonly Part[];
+}
+
+/** Units of the artwork by which a drawing may be off and still lie where it was. */
+const STILL = 0.5;
+
+/**
+ * Compares a character with a newer version of its artwork.
+ *
+ * @param newer the character that the newer artwork alone would be
+ * @param said which layer a part is, where somebody has said so
+ * @param look how alike two pictures look, by their content hashes
+ */
+export function compareArtwork(
+  character: Character,
+  newer: Character,
+  said: SaidPairs,
+  look: PictureLikeness,
+): ArtworkComparison {
+  const { matches, page } = matchLayers(character, newer, said, look);
+  const continued = matches.map((match): Continued => {
+    const drawn = drawingOf(newer, match.layer);
+    const drawing = drawn ? onEarlierPage(drawn, page) : null;
+    return { ...match, drawing, change: changeOf(drawingOf(character, match.part), drawing) };
+  });
+  const [parts, layers] = [
+    new Set(matches.map(({ part }) => part.id)),
+    new Set(matches.map(({ layer }) => layer.id)),
+  ];
+  const needed = new Set([
+    ...(character.mouth ? partsOfMouth(character.mouth) : []),
+    ...partsOfEyes(character.eyes),
+  ]);
+  const isNew = (layer: Part) => !layers.has(layer.id);
+  return {
+    page,
+    continued,
+    added: newer.parts.filter(isNew).flatMap((layer) => {
+      const drawn = drawingOf(newer, layer);
+      const bringsSomething = branchOf(newer.parts, layer.id).some(
+        (inner) => isNew(inner) && inner.drawing !== null,
+      );
+      if (!drawn && !bringsSomething) return [];
+      return [{ layer, drawing: drawn ? onEarlierPage(drawn, page) : null }];
+    }),
+    removed: character.parts
+      .filter((part) => !parts.has(part.id) && isGone(part, character, parts))
+      .map((part) => ({ part, needed: needed.has(part.id) })),
+    arranged: arrangedOtherwise(character.parts, newer.parts, matches),
+    layers: newer.parts,
+  };
+}
+
+function changeOf(before: Drawing | undefined, after: Drawing | null): Continued['change'] {
+  if (!before && !after) return 'none';
+  if (!before || !after) return 'redrawn';
+  const off = (key: 'x' | 'y' | 'width' | 'height') => Math.abs(before[key] - after[key]) > STILL;
+  if (before.media !== after.media || off('width') || off('height')) return 'redrawn';
+  return off('x') || off('y') ? 'moved' : 'none';
+}
+
+/** A group stays as long as anything in it does: it may have been made here. */
+function isGone(part: Part, { parts }: Character, kept: ReadonlySet<string>): boolean {
+  return part.drawing !== null || !branchOf(parts, part.id).some(({ id }) => kept.has(id));
+}
+
+function arrangedOtherwise(
+  mine: readonly Part[],
+  layers: readonly Part[],
+  matches: readonly Match[],
+): Part[] {
+  const layerOf = new Map(matches.map(({ part, layer }) => [part.id, layer]));
+  const partOf = new Map(matches.map(({ part, layer }) => [layer.id, part.id]));
+  const place = new Map(layers.map(({ id }, at) => [id, at]));
+  const last = new Map<string | null, number>();
+  return mine.filter((part) => {
+    const layer = layerOf.get(part.id);
+    if (!layer) return false;
+    const at = place.get(layer.id)!;
+    const before = last.get(part.parent) ?? -1;
+    last.set(part.parent, Math.max(before, at));
+    const parent = layer.parent === null ? null : (partOf.get(layer.parent) ?? part.parent);
+    return at < before || parent !== part.parent || LOOKS.some((key) => part[key] !== layer[key]);
+  });
+}
+
+/** What the file says of a part's look, beside its picture. */
+export const LOOKS = ['opacity', 'blend', 'clipped'] as const;

@@ -1,0 +1,162 @@
+import type { Character } from '../character';
+import type { Drawing } from '../drawing';
+import type { Part } from '../part';
+import { treeOf } from '../tree';
+import { nameLikeness, overlapOf, type PictureLikeness } from './likeness';
+import { onEarlierPage, pageChange, type PageChange } from './page';
+
+/** Parts of a character, or layers of artwork, with their drawings. */
+export type Layers = Pick<Character, 'parts' | 'drawings' | 'width' | 'height'>;
+
+/** A part and the layer that it is in the newer artwork. */
+export interface Match {
+  readonly part: Part;
+  readonly layer: Part;
+  /** `name`: it is called the same; `said`: somebody said so; `picture`: it shows the very same; `guess`: it is alike. */
+  readonly by: 'name' | 'said' | 'picture' | 'guess';
+}
+
+/** Which layer a part is, as somebody has said; null: none of them. */
+export type SaidPairs = ReadonlyMap<string, string | null>;
+
+/** How alike two must be in place, look and name to be taken for the same, 0 to 1. */
+const ENOUGH = 0.5;
+const WEIGHTS = { place: 0.4, look: 0.4, name: 0.2 } as const;
+
+/**
+ * Finds every part of a character in newer artwork: by what somebody said, by the path of names, by the very
+ * same picture, and what is left by place, look and name.
+ */
+export function matchLayers(
+  mine: Layers,
+  theirs: Layers,
+  said: SaidPairs,
+  look: PictureLikeness,
+): { readonly matches: readonly Match[]; readonly page: PageChange } {
+  const found = new Matches(said);
+  const layerById = new Map(theirs.parts.map((layer) => [layer.id, layer]));
+  for (const part of mine.parts) {
+    const layer = layerById.get(said.get(part.id) ?? '');
+    if (layer) found.add({ part, layer, by: 'said' });
+  }
+  for (const pathOf of [({ id }: Part) => id, namePaths(mine.parts)]) {
+    for (const part of mine.parts) {
+      const layer = layerById.get(pathOf(part));
+      if (layer) found.add({ part, layer, by: 'name' });
+    }
+  }
+  const page = pageChange(mine, theirs, found.drawn(mine, theirs));
+  const placed = theirs.parts.flatMap((layer): Placed[] => {
+    const drawing = drawingOf(theirs, layer);
+    return drawing ? [{ layer, drawing: onEarlierPage(drawing, page) }] : [];
+  });
+  for (const by of ['picture', 'guess'] as const) {
+    for (const match of likelyPairs(mine, placed, found, by, look)) found.add(match);
+  }
+  matchGroups(mine, theirs, found);
+  return { matches: found.list, page };
+}
+
+interface Placed {
+  readonly layer: Part;
+  readonly drawing: Drawing;
+}
+
+/** Pairs that are found already; nothing is paired twice. */
+class Matches {
+  readonly list: Match[] = [];
+  private readonly layerOf = new Map<string, Part>();
+  private readonly taken = new Set<string>();
+
+  constructor(private readonly said: SaidPairs) {}
+
+  add(match: Match): void {
+    const { part, layer, by } = match;
+    if (this.layerOf.has(part.id) || this.taken.has(layer.id)) return;
+    // What somebody has said about a part is not guessed at any more.
+    if (by !== 'said' && this.said.has(part.id)) return;
+    this.list.push(match);
+    this.layerOf.set(part.id, layer);
+    this.taken.add(layer.id);
+  }
+
+  layer(part: Part): Part | undefined {
+    return this.layerOf.get(part.id);
+  }
+
+  isTaken(layer: Part): boolean {
+    return this.taken.has(layer.id);
+  }
+
+  drawn(mine: Layers, theirs: Layers): (readonly [Drawing, Drawing])[] {
+    return this.list.flatMap(({ part, layer }) => {
+      const [one, other] = [drawingOf(mine, part), drawingOf(theirs, layer)];
+      return one && other ? [[one, other] as const] : [];
+    });
+  }
+}
+
+/** Pairs of drawings that are not matched yet, the likeliest first. */
+function likelyPairs(
+  mine: Layers,
+  placed: readonly Placed[],
+  found: Matches,
+  by: 'picture' | 'guess',
+  look: PictureLikeness,
+): Match[] {
+  const left = placed.filter(({ layer }) => !found.isTaken(layer));
+  const pairs = mine.parts.flatMap((part) => {
+    const drawing = found.layer(part) ? undefined : drawingOf(mine, part);
+    if (!drawing) return [];
+    return left.flatMap(({ layer, drawing: theirs }) => {
+      const same = drawing.media === theirs.media;
+      const score = likeness(part, layer, drawing, theirs, look);
+      const enough = by === 'picture' ? same : score >= ENOUGH;
+      return enough ? [{ match: { part, layer, by }, score }] : [];
+    });
+  });
+  return pairs.sort((a, b) => b.score - a.score).map(({ match }) => match);
+}
+
+function likeness(
+  part: Part,
+  layer: Part,
+  mine: Drawing,
+  theirs: Drawing,
+  look: PictureLikeness,
+): number {
+  const place = overlapOf(mine, theirs);
+  const name = nameLikeness(part.name, layer.name);
+  const seen = place === 0 && name === 0 ? 0 : look(mine.media, theirs.media);
+  const known = WEIGHTS.place * place + WEIGHTS.name * name;
+  return seen === null ? known / (1 - WEIGHTS.look) : known + WEIGHTS.look * seen;
+}
+
+/** Groups are the same whose contents are, the innermost first. */
+function matchGroups(mine: Layers, theirs: Layers, found: Matches): void {
+  const inside = treeOf(mine.parts);
+  for (const part of [...mine.parts].reverse()) {
+    if (part.drawing !== null || found.layer(part)) continue;
+    const votes = new Map<string, number>();
+    for (const child of inside.get(part.id) ?? []) {
+      const parent = found.layer(child)?.parent;
+      if (parent !== undefined && parent !== null) votes.set(parent, (votes.get(parent) ?? 0) + 1);
+    }
+    const [best] = [...votes].sort((a, b) => b[1] - a[1]);
+    const layer = best && theirs.parts.find(({ id }) => id === best[0]);
+    if (layer && layer.drawing === null) found.add({ part, layer, by: 'picture' });
+  }
+}
+
+/** The path of names as they are now, in the tree as it is now. */
+function namePaths(parts: readonly Part[]): (part: Part) => string {
+  const paths = new Map<string, string>();
+  for (const { id, name, parent } of parts) {
+    paths.set(id, parent === null ? name : `${paths.get(parent)}/${name}`);
+  }
+  return ({ id }) => paths.get(id)!;
+}
+
+export function drawingOf({ drawings }: Layers, { drawing }: Part): Drawing | undefined {
+  return drawing === null ? undefined : drawings[drawing];
+}
