@@ -1,6 +1,7 @@
 import type { Speller } from '@cruvo/core/speech';
 import { spellWithEspeak } from '@cruvo/media/speech';
 import { artworkRoutes } from './artwork/routes';
+import { characterRoutes } from './characters/routes';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
@@ -74,6 +75,7 @@ export function createApp(services: Services, webFolder: string): Express {
   });
   app.use('/api', mediaRoutes(services.media, services.intake));
   app.use('/api', artworkRoutes(services.intake));
+  app.use('/api', characterRoutes(services.documents, services.media));
   app.use('/api', trackRoutes(services.tracks));
   app.use('/api', express.json({ limit: '20mb' }));
   app.use('/api', documentRoutes(services.documents));

@@ -7,8 +7,8 @@ import type { MediaIntake } from '../media/intake';
 const REPORT_EVERY_MS = 100;
 
 /**
- * Artwork in: the body is one file. The answer comes line by line as JSON: `{progress}` while it is read, then
- * `{artwork}` or `{problem: {code, detail}}`. Hanging up cancels.
+ * Artwork or a saved character in: the body is one file. The answer comes line by line as JSON: `{progress}` while it is read, then
+ * `{artwork}`, `{character}` for one that was saved as a file, or `{problem: {code, detail}}`. Hanging up cancels.
  */
 export function artworkRoutes(intake: MediaIntake): Router {
   const router = Router();
@@ -22,13 +22,13 @@ export function artworkRoutes(intake: MediaIntake): Router {
     const say = (line: object) => void response.write(`${JSON.stringify(line)}\n`);
     let told = 0;
     try {
-      const artwork = await intake.takeArtwork(name, request, (share) => {
+      const brought = await intake.takeArtwork(name, request, (share) => {
         if (gone) throw new Problem('cancelled', 'Cancelled.');
         if (Date.now() - told < REPORT_EVERY_MS) return;
         told = Date.now();
         say({ progress: share });
       });
-      say({ artwork });
+      say(brought);
     } catch (error) {
       if (gone) return;
       if (!(error instanceof Problem)) throw error;

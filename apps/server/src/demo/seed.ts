@@ -84,7 +84,8 @@ export async function seedDemo(services: SeedServices): Promise<void> {
 async function drawn({ intake }: SeedServices, name: string): Promise<Character> {
   const file = `${name.toLowerCase()}.svg`;
   const source = createReadStream(new URL(file, FOLDER));
-  return characterFromArtwork(name, await intake.takeArtwork(file, source, () => undefined));
+  const brought = await intake.takeArtwork(file, source, () => undefined);
+  return 'artwork' in brought ? characterFromArtwork(name, brought.artwork) : brought.character;
 }
 
 async function backdrop({ media }: SeedServices): Promise<Drawing> {

@@ -4,10 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Artwork, Picture } from '@cruvo/core/character';
+import type { Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE, type Voice } from '@cruvo/core/scene';
-import { LARGEST_ARTWORK, readArtwork } from '@cruvo/media/artwork';
+import { LARGEST_ARTWORK } from '@cruvo/media/artwork';
+import { bringIn, type Brought } from '@cruvo/media/characterFile';
 import { workingPicture } from '@cruvo/media/picture';
 import { asFullDisk } from '@cruvo/media/tools';
 import { writeWorkingVoice } from '@cruvo/media/voice';
@@ -58,7 +59,7 @@ export class MediaIntake {
   }
 
   /**
-   * Takes layered artwork: its layers' pictures are stored, the rest is the answer.
+   * Takes layered artwork or a saved character: the pictures are stored, the rest is the answer.
    *
    * @param report takes progress, 0 to 1; what it throws ends the reading
    * @throws Problem in one sentence
@@ -67,13 +68,13 @@ export class MediaIntake {
     name: string,
     source: Readable,
     report: (share: number) => void,
-  ): Promise<Artwork> {
+  ): Promise<Brought> {
     return inFolder(async (folder) => {
       const path = join(folder, 'original');
       const limit = `“${name}” is too large; artwork can be up to ${LARGEST_ARTWORK / 1e9} GB.`;
       await receive(source, path, LARGEST_ARTWORK, limit);
       const keep = (bytes: Buffer, type: string) => this.media.writeBytes(bytes, type);
-      return readArtwork([{ path, name }], { keep, report });
+      return bringIn([{ path, name }], { keep, report });
     });
   }
 }

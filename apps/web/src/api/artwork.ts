@@ -1,15 +1,23 @@
 import { zip } from 'fflate';
-import type { Artwork } from '@cruvo/core/character';
+import type { Artwork, Character } from '@cruvo/core/character';
+import { readDocument } from '@cruvo/core/scene';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import { problemFrom, request, type ProblemDocument } from './http';
 
-type ArtworkLine =
+/** What somebody brought: artwork, or a character that was saved as a file. */
+export type Sent =
+  | { readonly kind: 'artwork'; readonly artwork: Artwork }
+  | { readonly kind: 'character'; readonly character: Character };
+
+type SentLine =
   | { readonly progress: number }
   | { readonly artwork: Artwork }
+  | { readonly character: unknown }
   | { readonly problem: { readonly code: ProblemCode; readonly detail: string } };
 
 /**
  * Sends artwork and waits until it is taken apart: one file, or several pictures, which go as one archive.
+ * A saved character comes in through the same door.
  *
  * @param onProgress share of the layers that are read, 0 to 1; null while the file is on its way
  * @throws Problem with the server's sentence
@@ -18,7 +26,7 @@ export async function sendArtwork(
   files: readonly File[],
   onProgress: (share: number | null) => void,
   signal: AbortSignal,
-): Promise<Artwork> {
+): Promise<Sent> {
   onProgress(null);
   const [first] = files;
   if (!first)
@@ -32,9 +40,11 @@ export async function sendArtwork(
     signal,
   });
   for await (const line of linesOf(response)) {
-    const said = JSON.parse(line) as ArtworkLine;
+    const said = JSON.parse(line) as SentLine;
     if ('progress' in said) onProgress(said.progress);
-    else if ('artwork' in said) return said.artwork;
+    else if ('artwork' in said) return { kind: 'artwork', artwork: said.artwork };
+    else if ('character' in said)
+      return { kind: 'character', character: readDocument('character', said.character) };
     else throw problemFrom(422, said.problem satisfies ProblemDocument);
   }
   throw new Problem(

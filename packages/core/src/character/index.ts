@@ -21,3 +21,4 @@ export * from './recognition/words';
 export * from './removal';
 export * from './tree';
 export * from './twoDrawings';
+export * from './writtenLayers';

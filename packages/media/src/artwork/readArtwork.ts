@@ -31,7 +31,10 @@ export async function readArtwork(
   const whole = files.length === 1 ? await readOne(first, { ...reading, name: first.name }) : null;
   const artwork =
     whole ??
-    (await readLoosePictures(await Promise.all(files.map(read)), { ...reading, name: first.name }));
+    (await readLoosePictures(await Promise.all(files.map(readFileOf)), {
+      ...reading,
+      name: first.name,
+    }));
   if (artwork.layers.length === 0) {
     throw new Problem('bad-input', `There is nothing drawn in “${first.name}”.`);
   }
@@ -40,7 +43,7 @@ export async function readArtwork(
 
 /** Artwork that is one file; null for a picture without layers. */
 async function readOne(file: ArtworkFile, reading: Reading): Promise<Artwork | null> {
-  const { bytes } = await read(file);
+  const { bytes } = await readFileOf(file);
   const start = bytes.subarray(0, 512);
   if (start.subarray(0, 4).toString('latin1') === '8BPS') return readPsdArtwork(bytes, reading);
   if (start.subarray(0, 2).toString('latin1') === 'PK') return readZip(bytes, reading);
@@ -66,7 +69,8 @@ async function readZip(bytes: Buffer, reading: Reading): Promise<Artwork> {
   return readLoosePictures(pictures, reading);
 }
 
-async function read({ path, name }: ArtworkFile): Promise<LoosePicture> {
+/** The bytes of a file that came. @throws Problem for one that is empty or too large */
+export async function readFileOf({ path, name }: ArtworkFile): Promise<LoosePicture> {
   const { size } = await stat(path);
   if (size === 0) throw new Problem('bad-input', `“${name}” is empty. Save it again.`);
   if (size > LARGEST_ARTWORK) {

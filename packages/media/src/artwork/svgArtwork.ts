@@ -1,15 +1,13 @@
-import sharp from 'sharp';
 import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
 import { readLayers, type SvgLayer, type SvgPicture } from '@cruvo/core/formats';
 import { checkSvg } from '../picture';
 import type { Reading } from './reading';
 import { checkLayerCount } from './limits';
 import { decodedPixels, keepPixels } from './layerStore';
+import { paintedSvg } from './paintedSvg';
 
 /** Pixels of a page's longer side at which what isn't kept as a vector is painted. */
 const PAINTED_SIDE = 2400;
-/** Points an inch at which librsvg paints one pixel for each unit. */
-const PLAIN_DENSITY = 72;
 
 /**
  * Reads a layered SVG. Plain shapes stay vectors; anything else is painted by librsvg, layer by layer.
@@ -25,13 +23,13 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   let done = 0;
 
   const layerOf = async (layer: SvgLayer, path: readonly string[]): Promise<ArtworkLayer> => {
-    const { name, hidden, opacity, blend, picture } = layer;
+    const { name, hidden, opacity, blend, clipped, picture } = layer;
     const own = [...path, name];
     const inside: ArtworkLayer[] = [];
     for (const child of layer.layers) inside.push(await layerOf(child, own));
     const drawing = picture && (await drawingOf(picture, own));
     reading.report(++done / total);
-    return { name, hidden, opacity, blend, clipped: false, drawing, layers: inside };
+    return { name, hidden, opacity, blend, clipped, drawing, layers: inside };
   };
 
   const drawingOf = async (picture: SvgPicture, path: readonly string[]) => {
@@ -47,13 +45,8 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
       notes.push({ layer: path, sentence });
     }
     const scale = PAINTED_SIDE / Math.max(page.width, page.height);
-    const sized = sizedSvg(picture.svg, page.width, page.height);
-    const painted = await sharp(Buffer.from(sized), {
-      density: PLAIN_DENSITY * scale,
-      limitInputPixels: false,
-    })
-      .png()
-      .toBuffer();
+    const size = { width: page.width * scale, height: page.height * scale };
+    const painted = await paintedSvg(picture.svg, size).png().toBuffer();
     const pixels = await decodedPixels(painted, path.join(' / '));
     return keepPixels(pixels, { x: 0, y: 0, unit: page.width / pixels.width }, reading.keep);
   };
@@ -65,9 +58,4 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
 
 function countOf(layers: readonly SvgLayer[]): number {
   return layers.reduce((sum, layer) => sum + 1 + countOf(layer.layers), 0);
-}
-
-/** Says the size in pixels, so that the density alone tells how large it is painted. */
-function sizedSvg(svg: string, width: number, height: number): string {
-  return svg.replace('<svg ', `<svg width="${width}" height="${height}" `);
 }

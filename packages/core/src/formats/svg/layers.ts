@@ -14,6 +14,8 @@ export interface SvgLayer {
   readonly hidden: boolean;
   readonly opacity: number;
   readonly blend: BlendMode;
+  /** Seen only where the layer beneath it is; only files that Cruvo wrote say so. */
+  readonly clipped: boolean;
   /** What a group holds, back to front. */
   readonly layers: readonly SvgLayer[];
   /** Null for a group. */
@@ -97,6 +99,7 @@ class LayerReader {
       hidden: style['display'] === 'none' || style['visibility'] === 'hidden',
       opacity: shareOf(style['opacity']),
       blend: blend && BLEND_MODES.includes(blend) ? blend : ('normal' as const),
+      clipped: node.attributes['data-clipped'] === 'true',
     };
     if (holdsNamed(node)) {
       const layers = this.layersIn(node, [...around, node], name);
@@ -142,7 +145,7 @@ class LayerReader {
   }
 }
 
-const PLAIN = { hidden: false, opacity: 1, blend: 'normal', layers: [] } as const;
+const PLAIN = { hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] } as const;
 
 function isDrawn({ name }: SvgNode): boolean {
   return !UNDRAWN.has(name) && !name.includes(':') && name !== '#text';

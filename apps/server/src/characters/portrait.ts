@@ -1,0 +1,32 @@
+import { operationsOf, type Character } from '@cruvo/core/character';
+import { IDENTITY, scaling, type Matrix } from '@cruvo/core/geometry';
+import { AT_REST } from '@cruvo/core/motion';
+import { poseOf, restingMouth } from '@cruvo/core/scene';
+import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
+
+/**
+ * A character as a PNG, see-through around it.
+ *
+ * @param scale pixels for a unit of the artwork
+ * @param as drawn, with every part where the artist left it; or at rest, as it stands in a scene
+ */
+export async function portraitOf(
+  character: Character,
+  scale: number,
+  as: 'drawn' | 'at rest',
+  read: (media: string) => Promise<Buffer>,
+): Promise<Buffer> {
+  const gallery = await loadGallery(Object.values(character.drawings), read);
+  const size = [character.width, character.height].map((side) =>
+    Math.max(1, Math.round(side * scale)),
+  );
+  const { canvas, painter } = nodeSurface(size[0]!, size[1]!);
+  const { mouth } = character;
+  const pose =
+    as === 'drawn'
+      ? AT_REST
+      : poseOf(character, mouth && restingMouth(mouth), { gaze: null, closed: 0 });
+  const view: Matrix = scaling(scale);
+  painter.paintOperations(operationsOf(character, IDENTITY, pose), gallery, view);
+  return canvas.encode('png');
+}

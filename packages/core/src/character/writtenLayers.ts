@@ -1,0 +1,23 @@
+import type { WrittenLayer } from '../formats/svg/writeLayers';
+import type { Character } from './character';
+import type { Drawing } from './drawing';
+import { treeOf } from './tree';
+
+/** A character's parts as layers of a drawing, as they were drawn: rest poses are no part of it. */
+export function writtenLayers<Picture>(
+  { parts, drawings }: Character,
+  pictureOf: (drawing: Drawing) => Picture,
+): WrittenLayer<Picture>[] {
+  const tree = treeOf(parts);
+  const layersIn = (parent: string | null): WrittenLayer<Picture>[] =>
+    (tree.get(parent) ?? []).map((part) => {
+      const { id, name, hidden, opacity, blend, clipped } = part;
+      const drawing = part.drawing === null ? undefined : drawings[part.drawing];
+      const picture = drawing ? pictureOf(drawing) : null;
+      // Of drawings that wait their turn only the one at rest is seen.
+      const waits = parts.some((holder) => holder.id === parent && (holder.shows ?? id) !== id);
+      const layers = layersIn(id);
+      return { name, hidden: hidden || waits, opacity, blend, clipped, picture, layers };
+    });
+  return layersIn(null);
+}

@@ -1,0 +1,3 @@
+export * from './bringIn';
+export * from './write';
+export * from './writeOra';
