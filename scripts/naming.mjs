@@ -2,14 +2,11 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
+import { runTypeScript } from './lib/runTypeScript.mjs';
 
-const program = `
+runTypeScript(`
   import { writeFileSync } from 'node:fs';
   import { namingSheet } from '${join(ROOT, 'packages/core/src/character/index.ts')}';
   writeFileSync('${join(ROOT, 'docs/NAMING.md')}', namingSheet());
-`;
-execFileSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', program], {
-  cwd: ROOT,
-  stdio: 'inherit',
-});
+`);
 execFileSync('npx', ['prettier', '--write', 'docs/NAMING.md'], { cwd: ROOT, stdio: 'inherit' });

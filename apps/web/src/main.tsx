@@ -7,6 +7,8 @@ import { createBrowserRouter, RouterProvider } from 'react-router';
 import { CharacterPage } from './character/CharacterPage';
 import { LivePage } from './live/LivePage';
 import { HomePage } from './productions/HomePage';
+import { NamingPage } from './productions/NamingPage';
+import { NewCharacterPage } from './productions/NewCharacterPage';
 import { NewProductionPage } from './productions/NewProductionPage';
 import { Notice } from './shell/Notice';
 import { ScenePage } from './studio/ScenePage';
@@ -14,7 +16,9 @@ import './theme/theme.scss';
 
 const router = createBrowserRouter([
   { path: '/', element: <HomePage /> },
+  { path: '/naming', element: <NamingPage /> },
   { path: '/new', element: <NewProductionPage /> },
+  { path: '/productions/:production/new-character', element: <NewCharacterPage /> },
   { path: '/characters/:character', element: <CharacterPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
   { path: '/scenes/:scene/live', element: <LivePage /> },

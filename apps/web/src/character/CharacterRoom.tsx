@@ -1,14 +1,19 @@
-import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { CircleHelp, History } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Spinner, Tab, Tabs } from 'react-bootstrap';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useDropzone } from 'react-dropzone';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { Document } from '../api/documents';
+import { ArtworkNotes } from '../artwork/ArtworkNotes';
 import { ConflictDialog } from '../saving/ConflictDialog';
+import { EarlierVersions } from '../saving/EarlierVersions';
 import type { LocalCopy } from '../saving/localCopies';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
+import { IconButton } from '../shell/IconButton';
+import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
@@ -20,8 +25,11 @@ import {
   type Picking,
 } from './CharacterContext';
 import { createCharacterStore, type CharacterStore } from './characterStore';
+import { ArtworkMenu } from './ArtworkMenu';
+import { NewerArtworkDialog } from './newer/NewerArtworkDialog';
+import { CHARACTER_KEYS, CHARACTER_POINTER } from './characterKeys';
 import { describeCharacterChanges } from './describeChanges';
-import { ArtworkNotes } from './ArtworkNotes';
+
 import { CharacterTitle } from './CharacterTitle';
 import { EyesPanel } from './panels/EyesPanel';
 import { MouthPanel } from './panels/MouthPanel';
@@ -30,6 +38,7 @@ import { PartTree } from './parts/PartTree';
 import { AbilityBar } from './stage/AbilityBar';
 import { CharacterStage } from './stage/CharacterStage';
 import { SceneButton } from './SceneButton';
+import { useCharacterKeys } from './useCharacterKeys';
 import { useSaying } from './useSaying';
 
 interface CharacterRoomProps {
@@ -50,6 +59,8 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
     queryKey: ['gallery', drawings.map(({ media }) => media)],
     queryFn: () => loadGallery(drawings),
     staleTime: Infinity,
+    // What is painted stays while newer pictures come.
+    placeholderData: keepPreviousData,
   });
   const saying = useSaying(character.mouth, production.body.pronunciations);
   const [picking, pick] = useState<Picking | null>(null);
@@ -85,14 +96,25 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   );
 }
 
+/** What is open over the drawing. */
+type Dialog = 'keys' | 'history' | { readonly newer: readonly File[] } | null;
+
 function Workplace({ open }: { open: OpenCharacter }) {
   const { store, saver, production, pick } = open;
   const { temporal } = store;
   const character = useStore(store, (state) => state.character);
   const [tab, setTab] = useState('mouth');
-  useHotkeys('mod+z', () => temporal.getState().undo(), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), { preventDefault: true });
-  useHotkeys('escape', () => pick(null));
+  const [dialog, setDialog] = useState<Dialog>(null);
+  const close = useCallback(() => setDialog(null), []);
+  useCharacterKeys(
+    open,
+    useCallback(() => setDialog('keys'), []),
+  );
+  const { getRootProps, isDragActive } = useDropzone({
+    onDrop: (files) => files.length > 0 && setDialog({ newer: files }),
+    noClick: true,
+    noKeyboard: true,
+  });
   // Whoever chooses a part wants to see it.
   useEffect(
     () =>
@@ -108,11 +130,14 @@ function Workplace({ open }: { open: OpenCharacter }) {
       <TopBar title={<CharacterTitle production={production.name} />}>
         <SaveState saver={saver} />
         <UndoButtons history={temporal} />
+        <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
+        <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
+        <ArtworkMenu onNewer={() => setDialog({ newer: [] })} />
         <SceneButton />
       </TopBar>
       <SaveBanner saver={saver} />
       <PartTree />
-      <main className="character-middle">
+      <main {...getRootProps({ className: `character-middle ${isDragActive ? 'over' : ''}` })}>
         <AbilityBar onGo={setTab} />
         <ArtworkNotes />
         <CharacterStage />
@@ -142,6 +167,25 @@ function Workplace({ open }: { open: OpenCharacter }) {
         describe={describeCharacterChanges}
         onTake={(theirs) => store.getState().change(() => theirs)}
       />
+      {dialog === 'history' && (
+        <EarlierVersions<'character'>
+          kind="character"
+          id={open.id}
+          mine={character}
+          describe={describeCharacterChanges}
+          onTake={(version) => store.getState().change(() => version)}
+          onClose={close}
+        />
+      )}
+      <KeyboardHelp
+        show={dialog === 'keys'}
+        keys={CHARACTER_KEYS}
+        pointer={CHARACTER_POINTER}
+        onHide={close}
+      />
+      {typeof dialog === 'object' && dialog && (
+        <NewerArtworkDialog files={dialog.newer} onClose={close} />
+      )}
     </div>
   );
 }

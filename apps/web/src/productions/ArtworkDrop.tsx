@@ -1,45 +1,25 @@
 import { Layers } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { Button, ProgressBar } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
-import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { sendArtwork } from '../api/artwork';
+import { ArtworkProgress } from '../artwork/ArtworkProgress';
+import { useArtworkIntake } from '../artwork/useArtworkIntake';
 import { makeCharacter } from './makeCharacter';
 import { nameWithoutEnding } from './makeProduction';
 import { STARTERS } from './starters';
 
-/** Layered artwork becomes a character as soon as it is dropped. */
-export function ArtworkDrop() {
+/** Layered artwork becomes a character as soon as it is dropped: in a production, or in one of its own. */
+export function ArtworkDrop({ production }: { production: string | null }) {
   const navigate = useNavigate();
-  /** Null while nothing comes in; the share of layers read, -1 before the first. */
-  const [share, setShare] = useState<number | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
-  const control = useRef<AbortController | null>(null);
-  useEffect(() => () => control.current?.abort(), []);
-
-  const take = async (files: readonly File[]) => {
-    const [first] = files;
-    if (!first) return;
-    control.current?.abort();
-    const own = new AbortController();
-    control.current = own;
-    setFailure(null);
-    setShare(-1);
-    try {
-      const artwork = await sendArtwork(files, (now) => setShare(now ?? -1), own.signal);
-      const id = await makeCharacter(nameWithoutEnding(first.name), artwork);
-      await navigate(`/characters/${id}`, { state: { notes: artwork.notes } });
-    } catch (error) {
-      const left = own.signal.aborted || (error instanceof Problem && error.code === 'cancelled');
-      if (!left) setFailure(sentenceOf(error));
-    } finally {
-      if (control.current === own) setShare(null);
-    }
-  };
+  const intake = useArtworkIntake(async (sent, first) => {
+    const id = await makeCharacter(nameWithoutEnding(first.name), sent, production);
+    const notes = sent.kind === 'artwork' ? sent.artwork.notes : [];
+    await navigate(`/characters/${id}`, { state: { notes } });
+  });
+  const { share, take } = intake;
   const takeStarter = async (name: string, url: string) => {
     const response = await fetch(url).catch(() => null);
-    if (!response?.ok) return setFailure(`${name} can’t be fetched just now. Try again.`);
+    if (!response?.ok) return intake.fail(`${name} can’t be fetched just now. Try again.`);
     await take([new File([await response.blob()], `${name}.svg`)]);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
@@ -65,34 +45,24 @@ export function ArtworkDrop() {
           SVG, OpenRaster or PSD, or several PNG, JPEG, WebP pictures, also zipped. Layers named in
           ordinary words (mouth, ah, eye closed left …) find their places by themselves.
         </p>
-        {share === null ? (
-          <div className="d-flex gap-2">
+        {share === null && (
+          <div className="d-flex flex-wrap gap-2">
             <Button onClick={open}>Choose files</Button>
-            <a className="btn btn-outline-secondary" href="/templates/face.svg" download>
-              Get a template to draw on
-            </a>
-          </div>
-        ) : (
-          <div className="w-100" role="status" style={{ maxWidth: '28rem' }}>
-            <span className="small">
-              {share < 0 ? 'Sending the file …' : 'Taking the layers apart …'}
+            <span className="d-inline-flex align-items-center gap-2 flex-wrap">
+              A template to draw on:
+              <a href="/templates/face.svg" download>
+                SVG
+              </a>
+              <a href="/templates/face.ora" download>
+                OpenRaster
+              </a>
+              <a href="/naming" target="_blank" rel="noreferrer">
+                What to call layers
+              </a>
             </span>
-            <ProgressBar
-              className="my-1"
-              now={share < 0 ? 100 : 100 * share}
-              animated={share < 0}
-              aria-label="Taking the artwork in"
-            />
-            <Button size="sm" variant="quiet" onClick={() => control.current?.abort()}>
-              Cancel
-            </Button>
           </div>
         )}
-        {failure && (
-          <p className="text-danger-emphasis mt-2 mb-0" role="alert">
-            {failure}
-          </p>
-        )}
+        <ArtworkProgress intake={intake} />
       </div>
       {share === null && (
         <div className="starters" role="group" aria-label="Or start with one of these">

@@ -86,6 +86,12 @@ function ProductionCard({
                 {name}
               </Link>
             ))}
+            <Link
+              to={`/productions/${production.id}/new-character`}
+              title={`Bring another character into ${production.name}`}
+            >
+              + character
+            </Link>
           </div>
         </div>
         <IconButton icon={Trash2} label={`Delete ${production.name}`} onClick={onDelete} />

@@ -97,7 +97,7 @@ export function NewProductionPage() {
       <TopBar title={<h1 className="h6 mb-0">New production</h1>} />
       <main className="page-body">
         <div className="page-column">
-          <ArtworkDrop />
+          <ArtworkDrop production={null} />
           <p className="h5 fw-normal mb-3">
             Or drop two drawings and a voice. They talk right away.
           </p>

@@ -1,26 +1,26 @@
-import { characterFromArtwork, type Artwork } from '@cruvo/core/character';
 import { PRODUCTION_VERSION } from '@cruvo/core/scene';
-import { createProduction } from '../api/documents';
-import { withMeasuredEyes } from '../character/measureEyes';
-import { loadGallery } from '../studio/stage/browserGallery';
+import type { Sent } from '../api/artwork';
+import { addDocument, createProduction } from '../api/documents';
+import { characterFrom } from '../character/characterFrom';
 
 /**
- * Makes a production with one character of layered artwork.
+ * Makes a character of what was brought, in a production that there is or in one of its own.
  *
  * @returns the id of the character
  */
-export async function makeCharacter(name: string, artwork: Artwork): Promise<string> {
-  const assembled = characterFromArtwork(name, artwork);
-  const gallery = await loadGallery(Object.values(assembled.drawings));
-  const character = withMeasuredEyes(assembled, gallery);
-  const ids = { production: crypto.randomUUID(), character: crypto.randomUUID() };
-  await createProduction(ids.production, [
-    {
-      id: ids.production,
-      kind: 'production',
-      body: { schemaVersion: PRODUCTION_VERSION, name, pronunciations: [] },
-    },
-    { id: ids.character, kind: 'character', body: character },
-  ]);
-  return ids.character;
+export async function makeCharacter(
+  name: string,
+  sent: Sent,
+  production: string | null,
+): Promise<string> {
+  const body = await characterFrom(name, sent);
+  const character = { id: crypto.randomUUID(), kind: 'character', body } as const;
+  if (production) {
+    await addDocument(production, character);
+    return character.id;
+  }
+  const id = crypto.randomUUID();
+  const root = { schemaVersion: PRODUCTION_VERSION, name: body.name, pronunciations: [] } as const;
+  await createProduction(id, [{ id, kind: 'production', body: root }, character]);
+  return character.id;
 }

@@ -20,7 +20,8 @@ import { useSavedDocument } from '../saving/useSavedDocument';
 import type { HeardVoice } from '../workers/hearVoice';
 import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
-import { HistoryPanel } from './history/HistoryPanel';
+import { EarlierVersions } from '../saving/EarlierVersions';
+import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
@@ -183,8 +184,22 @@ function Workplace({
           }}
         />
       )}
-      {dialog === 'history' && <HistoryPanel onClose={close} />}
-      <KeyboardHelp show={dialog === 'keys'} onHide={close} />
+      {dialog === 'history' && (
+        <EarlierVersions<'scene'>
+          kind="scene"
+          id={open.id}
+          mine={scene}
+          describe={describeChanges}
+          onTake={(version) => open.store.getState().replaceScene(version)}
+          onClose={close}
+        />
+      )}
+      <KeyboardHelp
+        show={dialog === 'keys'}
+        keys={STUDIO_KEYS}
+        pointer={STUDIO_POINTER}
+        onHide={close}
+      />
     </div>
   );
 }

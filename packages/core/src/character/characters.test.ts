@@ -4,10 +4,9 @@ import { targetOf } from '../mouth/articulation';
 import { chartOf } from '../mouth/mouthRig';
 import { poseOf } from '../scene/evaluate';
 import { readDocument } from '../scene/documents';
-import { characterOf, drawnLayer, groupOf, testArtwork } from '../testing/testArtwork';
+import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { hash } from '../testing/testScene';
 import type { ArtworkLayer } from './artwork';
-import { characterFromArtwork } from './fromArtwork';
 import { recognise } from './recognition/recognise';
 import { plainPart } from './part';
 import { operationsOf } from './posed';
@@ -56,8 +55,17 @@ describe('recognise', () => {
     ['cdg', [5, 4]],
     ['rest', [0]],
     ['L', [8]],
+    ['mouth closed', [1]],
+    ['EE wide', [12]],
+    ['round oh with teeth', [13]],
+    ['wide', [10]],
   ])('hears “%s” in a mouth', (name, visemes) => {
     expect(taken(name, 'Mouth')!.sound!.visemes).toEqual(visemes);
+  });
+  it('is less sure of a name with words that it does not know', () => {
+    expect(taken('oh', 'mouth')!.sureness).toBe('sure');
+    expect(taken('round oh again', 'mouth')!.sureness).toBe('likely');
+    expect(taken('thing a', 'mouth')).toBeUndefined();
   });
   it('tells moods, loudness, numbers and expressions', () => {
     expect(taken('cheerful ah', 'mouth')!.sound).toMatchObject({ visemes: [10], mood: 'cheerful' });

@@ -3,7 +3,6 @@ import { chartOf } from '../mouth/mouthRig';
 import { chartInMood, coverageOf, moodsOf } from '../mouth/coverage';
 import { readDocument } from '../scene/documents';
 import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
-import { hash } from '../testing/testScene';
 import { abilitiesOf } from './abilities';
 import type { ArtworkLayer } from './artwork';
 import { possibleMouths, withGroup, withMeaning, withParts, withPartsMoved } from './edits';

@@ -49,6 +49,7 @@ function gatherDrawings(character: Character): Character {
       parent: drawings[0]!.parent,
     });
   const inside = group ? branchOf(parts, group.id).filter(isDrawing) : drawings;
+  if (inside.every(({ parent }) => parent === holder.id)) return character;
   const moved = new Set(inside.map(({ id }) => id));
   const meant = inside.map((part) => {
     const { role, side, sound } = findings.get(part.id)!;

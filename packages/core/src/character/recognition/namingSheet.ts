@@ -4,6 +4,7 @@ import {
   LOUDNESS_WORDS,
   ROLE_WORDS,
   ROLES,
+  SHAPE_WORDS,
   SIDE_WORDS,
   SOUND_WORDS,
 } from './words';
@@ -36,6 +37,14 @@ export function namingSheet(): string {
     '| sound | names |',
     '| --- | --- |',
     ...SOUND_WORDS.map(([viseme, names]) => `| ${VISEME_NAMES[viseme]!} | ${words(names)} |`),
+    '',
+    '**What it looks like**, where no sound is named: ' +
+      SHAPE_WORDS.map(([viseme, names]) => `${words(names)} for ${VISEME_NAMES[viseme]!}`).join(
+        '; ',
+      ) +
+      '.',
+    '',
+    'Words that are not listed are passed over where a sound of two letters or more is named: `round oh`, `EE with teeth`.',
     '',
     `**How loud** a sound is drawn: ${words(Object.keys(LOUDNESS_WORDS))}.`,
     '',

@@ -1,7 +1,7 @@
 import type { Part } from '../part';
 import { treeOf } from '../tree';
 import type { Meaning, Side } from './meaning';
-import { soundOf } from './sounds';
+import { soundOf, type NamedSound } from './sounds';
 import { singular, wordsOf } from './tokens';
 import { ROLE_WORDS, SIDE_WORDS, WORDS_WITHIN_EYES, type Role } from './words';
 
@@ -64,16 +64,15 @@ function findingOf(part: Part, around: Around, isGroup: boolean): Finding | null
   const plain = words.map(singular);
   const role = roleIn(plain, around);
   if (around.mouth && !(role && WITHIN_MOUTH.has(role.role))) {
-    const sound = isGroup ? null : soundOf(all, around.mood);
-    return sound && { role: 'mouth drawing', side: null, sound, sureness: 'sure' };
+    return isGroup ? null : drawingFor(soundOf(all, around.mood));
   }
   if (!role) {
     // A side alone inside a group of eyes is the eye of that side.
     return side && around.eyes ? { role: 'eyes', side, sound: null, sureness: 'likely' } : null;
   }
   if (role.role === 'mouth' && !isGroup) {
-    const sound = soundOf(plain.length === 1 ? [] : all, null);
-    if (sound) return { role: 'mouth drawing', side: null, sound, sureness: 'sure' };
+    const drawing = drawingFor(soundOf(plain.length === 1 ? [] : all, null));
+    if (drawing) return drawing;
   }
   const counted = plain.filter((word) => !isNumber(word));
   return {
@@ -82,6 +81,12 @@ function findingOf(part: Part, around: Around, isGroup: boolean): Finding | null
     sound: null,
     sureness: role.words >= counted.length ? 'sure' : 'likely',
   };
+}
+
+function drawingFor(named: NamedSound | null): Finding | null {
+  if (!named) return null;
+  const { sound, sure } = named;
+  return { role: 'mouth drawing', side: null, sound, sureness: sure ? 'sure' : 'likely' };
 }
 
 /** The side that words name, and the other words. */

@@ -1,10 +1,11 @@
 import type { Viseme } from '../../speech/visemes';
 import type { DrawnSound } from './meaning';
-import { EXPRESSION_WORDS, LOUDNESS_WORDS, SOUND_WORDS } from './words';
+import { EXPRESSION_WORDS, LOUDNESS_WORDS, SHAPE_WORDS, SOUND_WORDS } from './words';
 
-const VISEME_OF: ReadonlyMap<string, Viseme> = new Map(
-  SOUND_WORDS.flatMap(([viseme, words]) => words.map((word) => [word, viseme] as const)),
-);
+const visemesBy = (table: typeof SOUND_WORDS): ReadonlyMap<string, Viseme> =>
+  new Map(table.flatMap(([viseme, words]) => words.map((word) => [word, viseme] as const)));
+const VISEME_OF = visemesBy(SOUND_WORDS);
+const SHAPE_OF = visemesBy(SHAPE_WORDS);
 /** Words around the sound that say nothing of it. */
 const AROUND: ReadonlySet<string> = new Set(
   'mouth mouths lip lips beak sound sounds phoneme viseme shape face'.split(' '),
@@ -12,35 +13,55 @@ const AROUND: ReadonlySet<string> = new Set(
 /** A run of letters up to so long may be a list of sounds. */
 const LONGEST_LIST = 14;
 
-/** The sound, number or expression that a mouth drawing's words stand for; null where they stand for none. */
-export function soundOf(words: readonly string[], mood: string | null): DrawnSound | null {
-  const visemes = new Set<Viseme>();
+/** What a name says of a mouth drawing, and whether every word of it was understood. */
+export interface NamedSound {
+  readonly sound: DrawnSound;
+  readonly sure: boolean;
+}
+
+/**
+ * The sound, number or expression that a mouth drawing's words stand for; null where they stand for none. Words
+ * that say nothing are passed over where a sound is written out ("round oh"); beside a single letter they may
+ * mean anything.
+ */
+export function soundOf(words: readonly string[], mood: string | null): NamedSound | null {
+  const sounds = new Set<Viseme>();
+  const shapes = new Set<Viseme>();
   let loudness: number | null = null;
   let number: number | null = null;
   let expression: string | null = null;
+  let unknown = false;
+  let writtenOut = false;
   for (const word of words) {
     if (AROUND.has(word)) continue;
-    const viseme = VISEME_OF.get(word);
-    if (viseme !== undefined) visemes.add(viseme);
+    const sound = VISEME_OF.get(word);
+    const shape = SHAPE_OF.get(word);
+    if (sound !== undefined) {
+      sounds.add(sound);
+      writtenOut ||= word.length > 1;
+    } else if (shape !== undefined) shapes.add(shape);
     else if (/^\p{N}+$/u.test(word)) number = Number(word);
     else if (Object.hasOwn(LOUDNESS_WORDS, word)) loudness = LOUDNESS_WORDS[word]!;
     else if (EXPRESSION_WORDS.includes(word)) expression = word;
     else {
       const listed = listOf(word);
-      if (!listed) return null;
-      listed.forEach((each) => visemes.add(each));
+      listed?.forEach((each) => sounds.add(each));
+      unknown ||= !listed;
     }
   }
-  if (visemes.size === 0 && number === null && expression === null) return null;
+  const visemes = [...(sounds.size > 0 ? sounds : shapes)];
+  if (unknown && !writtenOut) return null;
+  if (visemes.length === 0 && number === null && expression === null) return null;
   // "cheerful ah" is the sound in a mood, "smile" an expression of its own.
-  const speaks = visemes.size > 0;
-  return {
-    visemes: [...visemes],
+  const speaks = visemes.length > 0;
+  const sound = {
+    visemes,
     mood: mood ?? (speaks ? expression : null),
     loudness,
     number,
     expression: speaks ? null : expression,
   };
+  return { sound, sure: !unknown };
 }
 
 /** The sounds of letters written in a row, "cdgknr"; null where a letter is none. */

@@ -116,26 +116,7 @@ export const SIDE_WORDS = {
 /** Sounds as artists write them on mouth drawings, by viseme. */
 export const SOUND_WORDS: readonly (readonly [viseme: Viseme, words: readonly string[]])[] = [
   [0, ['rest', 'neutral', 'silence', 'silent', 'sil', 'idle', 'default', 'normal', 'x']],
-  [
-    1,
-    [
-      'm',
-      'b',
-      'p',
-      'mbp',
-      'bmp',
-      'pbm',
-      'mpb',
-      'mm',
-      'bp',
-      'mb',
-      'mp',
-      'em',
-      'closed',
-      'close',
-      'shut',
-    ],
-  ],
+  [1, ['m', 'b', 'p', 'mbp', 'bmp', 'pbm', 'mpb', 'mm', 'bp', 'mb', 'mp', 'em']],
   [2, ['f', 'v', 'fv', 'vf', 'ff', 'ef', 'ph']],
   [3, ['th', 'dh']],
   [4, ['t', 'd', 'td', 'dt', 'tt', 'dd']],
@@ -144,11 +125,19 @@ export const SOUND_WORDS: readonly (readonly [viseme: Viseme, words: readonly st
   [7, ['s', 'z', 'sz', 'ss', 'zz', 'es']],
   [8, ['n', 'l', 'nl', 'ln', 'el', 'la', 'nn', 'll']],
   [9, ['r', 'er', 'rr', 'ur']],
-  [10, ['ah', 'a', 'aa', 'aah', 'ai', 'ay', 'open', 'wide']],
-  [11, ['eh', 'e', 'ae', 'uh', 'half']],
+  [10, ['ah', 'a', 'aa', 'aah', 'ai', 'ay']],
+  [11, ['eh', 'e', 'ae', 'uh']],
   [12, ['ee', 'i', 'ih', 'iy', 'y', 'ey']],
   [13, ['oh', 'o', 'aw', 'ow', 'ao', 'or']],
   [14, ['oo', 'u', 'w', 'uw', 'ou', 'ooh', 'q', 'wq', 'qw', 'woo']],
+];
+
+/** Words for what a mouth looks like, which count where no sound is named. */
+export const SHAPE_WORDS: readonly (readonly [viseme: Viseme, words: readonly string[]])[] = [
+  [1, ['closed', 'close', 'shut']],
+  [10, ['open', 'wide']],
+  [11, ['half']],
+  [13, ['round']],
 ];
 
 /** Mouths that say nothing but show something. */

@@ -4,7 +4,8 @@ import { boundsOf } from './paint';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';
-import { referencedNodes } from './references';
+import { withOwnIds } from './merge';
+import { referencedNodes, styleSheets } from './references';
 import { ownStyle } from './style';
 import type { VectorShape } from './vectorDrawing';
 
@@ -119,6 +120,12 @@ class LayerReader {
         shown,
       );
     const definitions = referencedNodes(this.root, wrapped);
+    // Names are the layer's matter: the same picture under another name is the same file.
+    const styled = styleSheets(this.root).length > 0;
+    const drawn = [
+      ...(definitions.length > 0 ? [{ name: 'defs', attributes: {}, children: definitions }] : []),
+      ...wrapped,
+    ];
     const file = (box: Box): string =>
       svgText({
         name: 'svg',
@@ -127,12 +134,7 @@ class LayerReader {
           'xmlns:xlink': 'http://www.w3.org/1999/xlink',
           viewBox: [box.x, box.y, box.width, box.height].join(' '),
         },
-        children: [
-          ...(definitions.length > 0
-            ? [{ name: 'defs', attributes: {}, children: definitions }]
-            : []),
-          ...wrapped,
-        ],
+        children: styled ? drawn : withOwnIds(drawn, 1),
       });
     const beyond = beyondVectors(
       [...around.map((group) => ({ ...group, children: [] })), ...shown],

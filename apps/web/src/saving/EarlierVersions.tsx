@@ -2,15 +2,30 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Alert, Button, ListGroup, Modal, Spinner } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
-import { describeChanges } from '@cruvo/core/scene';
-import { listRevisions, readRevision } from '../../api/documents';
-import { useOpenScene, useScene } from '../SceneContext';
-import { whenExactly } from '../../shell/when';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import { listRevisions, readRevision } from '../api/documents';
+import { whenExactly } from '../shell/when';
 
-/** Earlier versions of the scene, to look into and bring back. */
-export function HistoryPanel({ onClose }: { onClose: () => void }) {
-  const { id, store } = useOpenScene();
-  const scene = useScene((state) => state.scene);
+interface EarlierVersionsProps<Kind extends DocumentKind> {
+  readonly kind: Kind;
+  readonly id: string;
+  /** What is open now. */
+  readonly mine: DocumentBodies[Kind];
+  /** How another version differs, in sentences. */
+  readonly describe: (mine: DocumentBodies[Kind], other: DocumentBodies[Kind]) => string[];
+  readonly onTake: (version: DocumentBodies[Kind]) => void;
+  readonly onClose: () => void;
+}
+
+/** Earlier versions of what is open, to look into and bring back. */
+export function EarlierVersions<Kind extends DocumentKind>({
+  kind,
+  id,
+  mine,
+  describe,
+  onTake,
+  onClose,
+}: EarlierVersionsProps<Kind>) {
   const [revision, setRevision] = useState<number | null>(null);
   const revisions = useQuery({
     queryKey: ['revisions', id],
@@ -19,14 +34,14 @@ export function HistoryPanel({ onClose }: { onClose: () => void }) {
   });
   const version = useQuery({
     queryKey: ['revision', id, revision],
-    queryFn: () => readRevision('scene', id, revision!),
+    queryFn: () => readRevision(kind, id, revision!),
     enabled: revision !== null,
   });
-  const differences = version.data ? describeChanges(scene, version.data) : [];
+  const differences = version.data ? describe(mine, version.data) : [];
   const error = revisions.error ?? version.error;
 
   const bringBack = () => {
-    if (version.data) store.getState().replaceScene(version.data);
+    if (version.data) onTake(version.data);
     onClose();
   };
 

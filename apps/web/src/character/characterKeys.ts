@@ -1,0 +1,17 @@
+import type { KeyList } from '../shell/KeyboardHelp';
+
+/** The keys of a character. */
+export const CHARACTER_KEYS: KeyList = [
+  ['Space', 'say again what was tried last'],
+  ['← → ↑ ↓', 'move the chosen parts by one unit; with Shift by ten'],
+  ['H', 'hide or show the chosen parts'],
+  ['Ctrl G', 'put the chosen parts into a group'],
+  ['F2 or Enter', 'rename, in the list'],
+  ['Delete', 'take the chosen parts away'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['Escape', 'stop pointing; choose nothing'],
+  ['?', 'this list'],
+];
+
+export const CHARACTER_POINTER =
+  'On the drawing: click a part to choose it, with Shift or Ctrl several; drag it to move it, and its cross to set the point that it turns about. Both come to rest on edges and middles nearby; with Alt they go anywhere.';

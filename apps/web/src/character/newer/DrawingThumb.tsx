@@ -1,0 +1,27 @@
+import { useEffect, useRef } from 'react';
+import { drawingOperation, type Drawing } from '@cruvo/core/character';
+import { fitInside, IDENTITY, multiply, translation } from '@cruvo/core/geometry';
+import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+
+/** Pixels; drawn at twice the size at which it is shown. */
+const SIZE = { width: 112, height: 80 };
+
+/** A small picture of one drawing; an empty place where there is none. */
+export function DrawingThumb({
+  drawing,
+  gallery,
+}: {
+  drawing: Drawing | null | undefined;
+  gallery: BrowserGallery;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element || !drawing) return;
+    const { x, y, width, height } = drawing;
+    const view = multiply(fitInside({ width, height }, SIZE), translation(-x, -y));
+    element.getContext('2d')!.clearRect(0, 0, SIZE.width, SIZE.height);
+    painterFor(element).paintOperations([drawingOperation(drawing, view)], gallery, IDENTITY);
+  }, [drawing, gallery]);
+  return <canvas className="drawing-thumb" ref={canvas} {...SIZE} aria-hidden />;
+}

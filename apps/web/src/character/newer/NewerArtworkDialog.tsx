@@ -1,0 +1,127 @@
+import { FileUp } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Modal } from 'react-bootstrap';
+import { useDropzone } from 'react-dropzone';
+import {
+  compareArtwork,
+  withNewerArtwork,
+  type Character,
+  type NewerWishes,
+  type SaidPairs,
+} from '@cruvo/core/character';
+import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { withMeasuredEyes } from '../measureEyes';
+import { characterFrom } from '../characterFrom';
+import { loadGallery, type BrowserGallery } from '../../studio/stage/browserGallery';
+import { ArtworkProgress } from '../../artwork/ArtworkProgress';
+import { useArtworkIntake } from '../../artwork/useArtworkIntake';
+import { NewerSummary } from './NewerSummary';
+import { lookOf } from './pictureLikeness';
+
+/** The newer artwork as a character of its own, and every picture of both. */
+interface Newer {
+  readonly file: string;
+  readonly character: Character;
+  readonly gallery: BrowserGallery;
+}
+
+const NOTHING_SAID: SaidPairs = new Map();
+const NO_WISHES: NewerWishes = { kept: new Set(), arrangement: false };
+
+/** Brings a newer version of the artwork in: first what would change, then, if one likes it, the change. */
+export function NewerArtworkDialog({
+  files,
+  onClose,
+}: {
+  /** Dropped already; empty to ask for them. */
+  files: readonly File[];
+  onClose: () => void;
+}) {
+  const { store } = useOpenCharacter();
+  const mine = useCharacter(({ character }) => character);
+  const [newer, setNewer] = useState<Newer | null>(null);
+  const [said, setSaid] = useState(NOTHING_SAID);
+  const [wishes, setWishes] = useState(NO_WISHES);
+  const intake = useArtworkIntake(async (sent, first) => {
+    const character = await characterFrom(mine.name, sent);
+    const drawings = [...Object.values(mine.drawings), ...Object.values(character.drawings)];
+    setNewer({ file: first.name, character, gallery: await loadGallery(drawings) });
+  });
+  const started = useRef(false);
+  useEffect(() => {
+    if (started.current || files.length === 0) return;
+    started.current = true;
+    void intake.take(files);
+  }, [files, intake]);
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: (dropped) => void intake.take(dropped),
+    noClick: true,
+    noKeyboard: true,
+  });
+
+  const look = useMemo(
+    () =>
+      newer &&
+      lookOf(
+        [...Object.values(mine.drawings), ...Object.values(newer.character.drawings)],
+        newer.gallery,
+      ),
+    [mine.drawings, newer],
+  );
+  const comparison = useMemo(
+    () => newer && look && compareArtwork(mine, newer.character, said, look),
+    [mine, newer, said, look],
+  );
+
+  const takeOver = () => {
+    if (!newer || !comparison) return;
+    store.getState().change((before) => {
+      const after = withNewerArtwork(before, newer.character, comparison, wishes);
+      return withMeasuredEyes(after, newer.gallery);
+    });
+    onClose();
+  };
+
+  return (
+    <Modal show onHide={onClose} size="lg" scrollable aria-labelledby="newer-artwork">
+      <Modal.Header closeButton>
+        <Modal.Title id="newer-artwork" as="h2" className="h5">
+          {newer ? `What is new in “${newer.file}”` : 'Bring in newer artwork'}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {newer && comparison ? (
+          <NewerSummary
+            mine={mine}
+            newer={newer.character}
+            gallery={newer.gallery}
+            {...{ comparison, said, setSaid, wishes, setWishes }}
+          />
+        ) : (
+          <section
+            {...getRootProps({ className: `slot ${isDragActive ? 'over' : ''}`, role: 'group' })}
+            aria-label="Newer artwork"
+          >
+            <input {...getInputProps({ 'aria-label': 'Newer artwork, files' })} />
+            <FileUp size={34} strokeWidth={1.5} aria-hidden />
+            <p className="quiet small mb-0">
+              Drop the drawing as it is now. Mouth, eyes, pivots and all that was performed stay;
+              you see what changes before it does.
+            </p>
+            {intake.share === null && <Button onClick={open}>Choose files</Button>}
+            <ArtworkProgress intake={intake} />
+          </section>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <span className="quiet small me-auto">This can be undone.</span>
+        <Button variant="quiet" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button disabled={!comparison} onClick={takeOver}>
+          Take it over
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

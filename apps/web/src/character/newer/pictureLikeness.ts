@@ -1,0 +1,40 @@
+import {
+  drawingOperation,
+  pixelLikeness,
+  type Drawing,
+  type PictureLikeness,
+} from '@cruvo/core/character';
+import { multiply, scaling, translation, type Matrix } from '@cruvo/core/geometry';
+import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+
+/** Pixels a side at which pictures are compared: enough to tell a hat from a hand, whatever the line. */
+const SIDE = 24;
+
+/** Compares pictures by their look, each painted once into a small square. */
+export function lookOf(drawings: readonly Drawing[], gallery: BrowserGallery): PictureLikeness {
+  const drawn = new Map(drawings.map((drawing) => [drawing.media, drawing]));
+  const painted = new Map<string, Uint8ClampedArray>();
+  const pixelsOf = (media: string): Uint8ClampedArray => {
+    const known = painted.get(media);
+    if (known) return known;
+    const pixels = paintedSmall(drawn.get(media)!, gallery);
+    painted.set(media, pixels);
+    return pixels;
+  };
+  return (mine, theirs) => pixelLikeness(pixelsOf(mine), pixelsOf(theirs));
+}
+
+/** Premultiplied RGBA of a drawing stretched to the square. */
+function paintedSmall(drawing: Drawing, gallery: BrowserGallery): Uint8ClampedArray {
+  const canvas = document.createElement('canvas');
+  canvas.width = SIDE;
+  canvas.height = SIDE;
+  const stretched: Matrix = [SIDE / drawing.width, 0, 0, SIDE / drawing.height, 0, 0];
+  const view = multiply(stretched, translation(-drawing.x, -drawing.y));
+  painterFor(canvas).paintOperations([drawingOperation(drawing, view)], gallery, scaling(1));
+  const { data } = canvas.getContext('2d')!.getImageData(0, 0, SIDE, SIDE);
+  for (let at = 0; at < data.length; at += 4) {
+    for (let channel = 0; channel < 3; channel++) data[at + channel]! *= data[at + 3]! / 255;
+  }
+  return data;
+}

@@ -1,0 +1,64 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import { withGroup, withoutParts, withParts } from '@cruvo/core/character';
+import type { OpenCharacter } from './CharacterContext';
+
+const FINE = 1;
+const COARSE = 10;
+const WAYS = { left: [-1, 0], right: [1, 0], up: [0, -1], down: [0, 1] } as const;
+
+/** The list of parts moves its own mark with the arrows. */
+const inList = (event: KeyboardEvent) =>
+  event.target instanceof Element && event.target.closest('.parts-tree') !== null;
+
+/** What keys do to an open character. */
+export function useCharacterKeys(
+  { store, pick, picking, saying }: OpenCharacter,
+  onHelp: () => void,
+) {
+  const { temporal } = store;
+  const state = () => store.getState();
+  const own = { preventDefault: true };
+  useHotkeys('mod+z', () => temporal.getState().undo(), own);
+  useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), own);
+  useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
+  useHotkeys('shift+slash', onHelp, { useKey: false }, [onHelp]);
+  useHotkeys('space', () => saying.spoken && saying.start(saying.spoken.track), own, [saying]);
+  useHotkeys('h', () => {
+    const { chosen, character } = state();
+    const hidden = character.parts.some(({ id, hidden: unseen }) => chosen.includes(id) && !unseen);
+    state().change((before) => withParts(before, chosen, { hidden }));
+  });
+  useHotkeys(
+    'mod+g',
+    () => state().change((before) => withGroup(before, state().chosen, 'group')),
+    own,
+  );
+  useHotkeys('delete, backspace', () => takeAway(store), own);
+  useHotkeys(
+    'left, right, up, down, shift+left, shift+right, shift+up, shift+down',
+    (event, { keys }) => {
+      const way = WAYS[(keys?.at(-1) ?? 'left') as keyof typeof WAYS];
+      const { chosen, character, change } = state();
+      const free = character.parts.filter(({ id, locked }) => chosen.includes(id) && !locked);
+      if (free.length === 0) return;
+      event.preventDefault();
+      const [x, y] = way.map((one) => one * (event.shiftKey ? COARSE : FINE)) as [number, number];
+      change((before) =>
+        withParts(
+          before,
+          free.map(({ id }) => id),
+          ({ rest }) => ({ rest: { ...rest, x: rest.x + x, y: rest.y + y } }),
+        ),
+      );
+    },
+    { ignoreEventWhen: inList },
+  );
+}
+
+/** Takes the chosen parts out of the character. */
+export function takeAway(store: OpenCharacter['store']): void {
+  const { chosen, change, choose } = store.getState();
+  if (chosen.length === 0) return;
+  change((before) => withoutParts(before, chosen));
+  choose([]);
+}

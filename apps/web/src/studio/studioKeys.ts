@@ -1,0 +1,24 @@
+import type { KeyList } from '../shell/KeyboardHelp';
+
+/** The keys of a scene. */
+export const STUDIO_KEYS: KeyList = [
+  ['Space', 'play and pause'],
+  [', .', 'one frame back, one frame on'],
+  ['Home End', 'to the start, to the end'],
+  ['Enter', 'choose the mouth at the playhead'],
+  ['← →', 'choose the mouth before, the mouth after'],
+  ['U', 'go to the next sound that is unsure'],
+  ['1 … 9', 'give the chosen mouth another drawing'],
+  ['Delete', 'let the chosen mouth rest'],
+  ['R', 'back to the fitted mouth'],
+  ['Shift ← →', 'move the end of the chosen mouth by a frame'],
+  ['Alt ← →', 'move the start of the chosen mouth by a frame'],
+  ['L', 'loop around the chosen mouth or the playhead'],
+  ['+ − 0', 'show less time, more time, the whole scene'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['Escape', 'choose nothing'],
+  ['?', 'this list'],
+];
+
+export const STUDIO_POINTER =
+  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch, and the edges of mouths can be dragged.';
