@@ -54,3 +54,8 @@ export function svg(width: number, height: number, inside = ''): string {
 /** A small picture of one colour. */
 export const plainSvg = (color: string): string =>
   svg(64, 36, `<rect width="64" height="36" fill="${color}"/>`);
+
+/** Where a file that a drawing program wrote lies (`npm run fixtures`). */
+export function fixturePath(name: string): string {
+  return new URL(`./artwork/${name}`, import.meta.url).pathname;
+}

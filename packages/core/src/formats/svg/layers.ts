@@ -46,7 +46,7 @@ const UNDRAWN = new Set(
 );
 /** Names that drawing programs give by themselves. */
 const MADE_UP =
-  /^(g|group|path|rect|circle|ellipse|use|text|tspan|svg|polygon|polyline|line|image)?[-_]?\d[\d_-]*$/i;
+  /^(g|group|path|rect|circle|ellipse|use|text|tspan|svg|polygon|polyline|line|image|shape)?[-_]?\d[\d_-]*$/i;
 /** What a group must not hand down when its children are painted without it: they get it as parts. */
 const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-blend-mode']);
 

@@ -58,7 +58,7 @@ export function viewBoxOf({ attributes }: SvgNode) {
   const [x, y, width, height] =
     numbers.length === 4
       ? numbers
-      : [0, 0, parseFloat(attributes['width'] ?? ''), parseFloat(attributes['height'] ?? '')];
+      : [0, 0, lengthOf(attributes['width']), lengthOf(attributes['height'])];
   if (!(width! > 0 && height! > 0)) {
     throw new Problem(
       'bad-input',
@@ -66,4 +66,21 @@ export function viewBoxOf({ attributes }: SvgNode) {
     );
   }
   return { x: x!, y: y!, width: width!, height: height! };
+}
+
+/** User units in one of each unit of length (CSS Values, 96 to an inch). */
+const UNITS: ReadonlyMap<string, number> = new Map([
+  ['', 1],
+  ['px', 1],
+  ['in', 96],
+  ['cm', 96 / 2.54],
+  ['mm', 96 / 25.4],
+  ['pt', 96 / 72],
+  ['pc', 16],
+]);
+
+/** A length in user units; not a number where it says none by itself, as a percentage does. */
+function lengthOf(text = ''): number {
+  const [, number, unit = ''] = /^\s*([\d.eE+-]+?)([a-z%]*)\s*$/.exec(text) ?? [];
+  return Number(number) * (UNITS.get(unit) ?? NaN);
 }
