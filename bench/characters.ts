@@ -41,7 +41,8 @@ function handMade(): [MouthKind, MouthRig][] {
     { x: 470, y: 570 },
     { x: 400, y: 600 },
   ] as const;
-  const cut = { upper: 8, lower: 50, softness: 0.4, inside: '#5a1f1c' };
+  const inside = { kind: 'color', color: '#5a1f1c' } as const;
+  const cut = { upper: 8, lower: 50, softness: 0.4, inside };
   return [
     ['lips', { ...lipsFrom({ part: 'mouth', replaces: true }, left, right, bottom), followers }],
     ['cut', { kind: 'cut', part: 'mouth', from: left, to: right, ...cut, followers }],

@@ -2,9 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
 import {
   articulate,
-  chartInMood,
-  chartOf,
   DEFAULT_FIT,
+  fittedChart,
   followsSmoothly,
   layMouths,
   mouthIndexAt,
@@ -79,7 +78,7 @@ export type Saying = ReturnType<typeof useSaying>;
 
 function spokenBy(rig: MouthRig, track: VoiceTrack, mood: string | null): Spoken {
   const articulation = articulate(track, DEFAULT_FIT);
-  const chart = chartInMood(chartOf(rig), mood);
+  const chart = fittedChart(rig, mood, track, DEFAULT_FIT);
   const held = layMouths(track, DEFAULT_FIT, chart, {
     duration: track.duration,
     frameRate: FRAME_RATE,

@@ -5,7 +5,7 @@ import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
 import { partsSchema, type Part } from './part';
 import { treeProblem } from './tree';
 
-export const CHARACTER_VERSION = 2;
+export const CHARACTER_VERSION = 3;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -30,7 +30,7 @@ const recordOf = <T>(schema: Schema<T>) =>
   ) as unknown as Schema<Record<string, T>>;
 
 const shape = object({
-  schemaVersion: number<2>().required().oneOf([CHARACTER_VERSION]),
+  schemaVersion: number<typeof CHARACTER_VERSION>().required().oneOf([CHARACTER_VERSION]),
   name: string().required().max(200),
   width: number().required().positive(),
   height: number().required().positive(),

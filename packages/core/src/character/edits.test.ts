@@ -6,6 +6,7 @@ import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { abilitiesOf } from './abilities';
 import type { ArtworkLayer } from './artwork';
 import { possibleMouths, withGroup, withMeaning, withParts, withPartsMoved } from './edits';
+import { withoutParts } from './removal';
 import { treeProblem } from './tree';
 
 const layer = (name: string, inside: readonly ArtworkLayer[] = []) =>
@@ -120,5 +121,44 @@ describe('mouth charts', () => {
     expect(mouths.get('strip')).toMatchObject({
       strip: ['head/mouth/rest', 'head/mouth/oo', 'head/mouth/ah'],
     });
+  });
+});
+
+describe('withoutParts', () => {
+  it('takes a group with all that it holds, and their drawings', () => {
+    const after = withoutParts(small, ['head']);
+    expect(order(after)).toEqual(['>body', '>hat']);
+    expect(Object.keys(after.drawings)).toEqual(['body', 'hat']);
+    expect(after.mouth).toBeNull();
+  });
+  it('leaves a mouth that goes on with what is left, at rest in what is most shut', () => {
+    const after = withoutParts(small, ['head/mouth/rest']);
+    const { rest, drawings } = chartOf(after.mouth!);
+    expect(drawings).toHaveLength(2);
+    expect(drawings.map(({ drawing }) => drawing)).toContain(rest);
+    expect(after.parts.find(({ id }) => id === 'head/mouth')!.shows).not.toBe('head/mouth/rest');
+  });
+  it('keeps the last part, since a character needs one', () => {
+    const one = characterOf(layer('hat'));
+    expect(withoutParts(one, ['hat'])).toBe(one);
+  });
+  it('leaves eyes that go on with what is left', () => {
+    const eyed = characterOf(
+      layer('eye white left'),
+      layer('pupil left'),
+      layer('eye closed left'),
+      layer('brow left'),
+    );
+    const { eyes } = withoutParts(eyed, ['eye white left', 'eye closed left', 'brow left']);
+    expect(eyes).toMatchObject({ pupils: [], lids: null, brows: { left: null } });
+  });
+  it('gives a character that can be saved, whatever is taken away', () => {
+    const ids = fc.subarray(small.parts.map(({ id }) => id));
+    fc.assert(
+      fc.property(ids, (gone) => {
+        const after = withoutParts(small, gone);
+        expect(readDocument('character', JSON.parse(JSON.stringify(after)))).toBeTruthy();
+      }),
+    );
   });
 });

@@ -82,7 +82,7 @@ describe('eyes', () => {
     const eyes: Eyes = {
       ...NO_EYES,
       lids: { kind: 'slide', lids: [{ part: 'lid', x: 0, y: 8 }] },
-      brows: { left: { part: 'brow', pivot: { x: 5, y: 5 } }, right: null },
+      brows: { left: { part: 'brow', pivot: { x: 5, y: 5 }, raise: 2, turn: 0 }, right: null },
     };
     const still = { raise: 0, turn: 0 };
     const pose = eyesPose(eyes, {
@@ -91,6 +91,7 @@ describe('eyes', () => {
       brows: { left: { raise: 3, turn: 0 }, right: still },
     });
     expect(pose.get('lid')!.move!.slice(4)).toEqual([0, 4]);
-    expect(pose.get('brow')!.move!.slice(4)).toEqual([0, -3]);
+    expect(pose.get('brow')!.move!.slice(4)).toEqual([0, -5]);
+    expect(eyesPose(eyes, { gaze: null, closed: 0 }).get('brow')!.move!.slice(4)).toEqual([0, -2]);
   });
 });

@@ -37,8 +37,14 @@ export interface BlinkHabit {
   readonly doubles: number;
 }
 
-/** A brow and the point that it turns about, units of the artwork. */
-export interface Brow {
+/** How a brow is raised, units of the artwork, and turned, radians clockwise. */
+export interface BrowPose {
+  readonly raise: number;
+  readonly turn: number;
+}
+
+/** A brow, the point that it turns about in units of the artwork, and how it rests. */
+export interface Brow extends BrowPose {
   readonly part: string;
   readonly pivot: Point;
 }
@@ -85,7 +91,14 @@ const lidsSchema = lazy((value: unknown) => {
 });
 
 const browSchema = () =>
-  object({ part: string().required(), pivot: pointSchema }).nullable().defined();
+  object({
+    part: string().required(),
+    pivot: pointSchema,
+    raise: number().required(),
+    turn: number().required(),
+  })
+    .nullable()
+    .defined();
 
 export const eyesSchema = object({
   pupils: array(
@@ -125,11 +138,8 @@ export interface EyesNow {
   readonly gaze: Point | null;
   /** How far the lids are down, 0 to 1. */
   readonly closed: number;
-  /** How each brow is raised, units of the artwork, and turned, radians. */
-  readonly brows?: {
-    readonly left: { readonly raise: number; readonly turn: number };
-    readonly right: { readonly raise: number; readonly turn: number };
-  };
+  /** How each brow is raised and turned beyond how it rests. */
+  readonly brows?: { readonly left: BrowPose; readonly right: BrowPose };
 }
 
 /** How eyes move the parts of their character. */
@@ -144,11 +154,10 @@ export function eyesPose(eyes: Eyes, now: EyesNow): Pose {
   }
   for (const side of ['left', 'right'] as const) {
     const brow = eyes.brows[side];
-    const change = now.brows?.[side];
-    if (brow && change) {
-      const turned = turning(change.turn, brow.pivot);
-      pose.set(brow.part, { move: multiply(translation(0, -change.raise), turned) });
-    }
+    if (!brow) continue;
+    const { raise = 0, turn = 0 } = now.brows?.[side] ?? {};
+    const turned = turning(brow.turn + turn, brow.pivot);
+    pose.set(brow.part, { move: multiply(translation(0, -brow.raise - raise), turned) });
   }
   return pose;
 }

@@ -21,7 +21,7 @@ function characterOf(...parts: (Pick<Part, 'id'> & Partial<Part>)[]): Character 
     height: 40,
   } as const;
   return {
-    ...{ schemaVersion: 2, name: 'Test', width: 100, height: 100, mouth: null, eyes: NO_EYES },
+    ...{ schemaVersion: 3, name: 'Test', width: 100, height: 100, mouth: null, eyes: NO_EYES },
     drawings: Object.fromEntries(parts.map(({ id }) => [id, { ...drawing, media: id }])),
     parts: whole,
   };

@@ -1,10 +1,10 @@
 import { grouped, type Operation } from '../frame';
 import { multiply, translation, type Matrix } from '../geometry';
-import type { Pose } from '../motion/pose';
+import { AT_REST, type Pose } from '../motion/pose';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { restMatrix, type Part } from './part';
-import { partById, treeOf } from './tree';
+import { branchOf, partById, treeOf } from './tree';
 
 /**
  * What to paint for a character in a pose, back to front.
@@ -45,8 +45,25 @@ export function operationsOf(character: Character, place: Matrix, pose: Pose): O
       shown === null ? isSeen(held) : held.id === shown,
     );
     const operations = [...own, ...siblings(inside, here)];
-    return grouped(change?.repaint?.(operations, here) ?? operations, part);
+    if (!change?.repaint) return grouped(operations, part);
+    // What is painted inside another part is not repainted in turn, so that nothing can hold itself.
+    const paint = (id: string) => {
+      const other = partById(character.parts, id);
+      if (!other) return [];
+      return operationsOf(
+        { ...character, parts: standingAlone(character.parts, other) },
+        around,
+        AT_REST,
+      );
+    };
+    return grouped(change.repaint(operations, here, paint), part);
   }
+}
+
+/** A part and all that it holds, seen. */
+function standingAlone(parts: readonly Part[], part: Part): Part[] {
+  const [, ...inside] = branchOf(parts, part.id);
+  return [{ ...part, parent: null, hidden: false, clipped: false }, ...inside];
 }
 
 /** Where every part stands in a pose that is seen: the map from the artwork as drawn onto the stage. */

@@ -28,6 +28,9 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
   return character.mouth && !tidy.mouth ? assembledMouth(tidy) : tidy;
 }
 
+/** What is seen in a mouth whose inside is gone. */
+const INSIDE = '#5a1f1c';
+
 /** Null where it can't speak any more. */
 function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null {
   if (gone.has(rig.part)) return null;
@@ -35,6 +38,9 @@ function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null
   if (rig.kind === 'strip') {
     const strip = rig.strip.filter((id) => !gone.has(id));
     return strip.length > 1 ? { ...rig, strip, followers } : null;
+  }
+  if (rig.kind === 'cut' && rig.inside.kind === 'part' && gone.has(rig.inside.part)) {
+    return { ...rig, followers, inside: { kind: 'color', color: INSIDE } };
   }
   if (followsSmoothly(rig) || !('chart' in rig)) return { ...rig, followers };
   const drawings = rig.chart.drawings.filter(({ drawing }) => !gone.has(drawing));

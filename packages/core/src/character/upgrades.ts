@@ -69,6 +69,32 @@ export function upgradeFirstCharacter(body: Record<string, unknown>): Record<str
   };
 }
 
+/**
+ * From version 2 to 3: brows that rest where one likes, an inside of more than a colour for cut drawings, and teeth
+ * and a tongue that show by amounts.
+ */
+export function upgradeSecondCharacter(body: Record<string, unknown>): Record<string, unknown> {
+  const { mouth, eyes } = body as unknown as SecondCharacter;
+  const brow = (before: object | null) => before && { ...before, raise: 0, turn: 0 };
+  const brows = { left: brow(eyes.brows.left), right: brow(eyes.brows.right) };
+  return { ...body, eyes: { ...eyes, brows }, mouth: mouth && upgradeSecondMouth(mouth) };
+}
+
+interface SecondCharacter {
+  readonly mouth: ({ readonly kind: string } & Record<string, unknown>) | null;
+  readonly eyes: {
+    readonly brows: { readonly left: object | null; readonly right: object | null };
+  };
+}
+
+function upgradeSecondMouth(mouth: NonNullable<SecondCharacter['mouth']>) {
+  if (mouth.kind === 'cut') return { ...mouth, inside: { kind: 'color', color: mouth['inside'] } };
+  if (mouth.kind !== 'lips') return mouth;
+  const { teeth, tongue, ...rest } = mouth;
+  const shown = (amount: unknown) => (amount ? 1 : 0);
+  return { ...rest, upperTeeth: shown(teeth), lowerTeeth: shown(teeth), tongue: shown(tongue) };
+}
+
 /** A group of drawings, each a part whose id is the drawing's key. */
 export function oneAtATime(
   group: Pick<Part, 'id' | 'name'>,

@@ -9,14 +9,24 @@ export interface PartPose {
   readonly hidden?: boolean;
   /** Which of the parts inside is seen, where only one is at a time. */
   readonly shows?: string;
-  /**
-   * Paints something else in its place.
-   *
-   * @param operations what it would paint
-   * @param place maps units of the artwork, as the part stands now, onto the stage
-   */
-  readonly repaint?: (operations: readonly Operation[], place: Matrix) => readonly Operation[];
+  /** Paints something else in its place. */
+  readonly repaint?: Repaint;
 }
+
+/**
+ * Paints something else in a part's place.
+ *
+ * @param operations what it would paint
+ * @param place maps units of the artwork, as the part stands now, onto the stage
+ */
+export type Repaint = (
+  operations: readonly Operation[],
+  place: Matrix,
+  paint: PaintPart,
+) => readonly Operation[];
+
+/** What another part paints, hidden or not, as if it lay beside the one that is repainted. */
+export type PaintPart = (part: string) => readonly Operation[];
 
 /** What moves a character's parts at one time, by their ids. */
 export type Pose = ReadonlyMap<string, PartPose>;

@@ -2,6 +2,7 @@ export * from './articulate';
 export * from './articulation';
 export * from './corrections';
 export * from './coverage';
+export * from './fittedChart';
 export * from './fitSettings';
 export * from './layMouths';
 export * from './liveMouth';

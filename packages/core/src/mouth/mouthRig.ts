@@ -126,6 +126,7 @@ export function partsOfMouth(rig: MouthRig): string[] {
   return [
     rig.part,
     ...drawings.map(({ drawing }) => drawing),
+    ...(rig.kind === 'cut' && rig.inside.kind === 'part' ? [rig.inside.part] : []),
     ...rig.followers.map(({ part }) => part),
   ];
 }

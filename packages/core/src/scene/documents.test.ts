@@ -1,3 +1,4 @@
+import { lipsFrom } from '../mouth/kinds/lipsMouth';
 import { describeChanges } from './changes';
 import { readDocument } from './documents';
 import { filmSettingsSchema } from './filmSettings';
@@ -71,6 +72,43 @@ describe('documents of an older Cruvo', () => {
       early: 0,
     });
     expect(lines[0]!.fit.smooth).toBeCloseTo(0.4);
+  });
+  it.each([
+    [
+      {
+        kind: 'cut',
+        from: { x: 0, y: 0 },
+        to: { x: 9, y: 0 },
+        upper: 1,
+        lower: 2,
+        softness: 0.4,
+        inside: '#112233',
+      },
+      { inside: { kind: 'color', color: '#112233' } },
+    ],
+    [
+      {
+        ...lipsFrom(
+          { part: 'mouth', replaces: true },
+          { x: 0, y: 0 },
+          { x: 9, y: 0 },
+          { x: 4, y: 3 },
+        ),
+        ...{ upperTeeth: undefined, lowerTeeth: undefined, teeth: true, tongue: false },
+      },
+      { upperTeeth: 1, lowerTeeth: 1, tongue: 0 },
+    ],
+  ])('open with the mouth that they had: %#', (mouth, expected) => {
+    const brows = { left: { part: 'mouth', pivot: { x: 1, y: 2 } }, right: null };
+    const second = {
+      ...character,
+      schemaVersion: 2,
+      mouth: { ...mouth, part: 'mouth', followers: [] },
+      eyes: { ...character.eyes, brows },
+    };
+    const opened = readDocument('character', JSON.parse(JSON.stringify(second)));
+    expect(opened.mouth).toMatchObject(expected);
+    expect(opened.eyes.brows).toEqual({ left: { ...brows.left, raise: 0, turn: 0 }, right: null });
   });
   it('open with no own pronunciations yet', () => {
     expect(readDocument('production', { schemaVersion: 1, name: 'A' })).toEqual({

@@ -3,6 +3,7 @@ import { blinksFor, seedFrom, type Blink } from '../motion/blinks';
 import { articulate, type ArticulationOverTime } from '../mouth/articulate';
 import { layMouths } from '../mouth/layMouths';
 import { chartInMood } from '../mouth/coverage';
+import { fittedChart } from '../mouth/fittedChart';
 import type { MouthChart } from '../mouth/mouthChart';
 import { chartOf, followsSmoothly, type MouthRig } from '../mouth/mouthRig';
 import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
@@ -85,7 +86,7 @@ function prepareLine(
 }
 
 function fittedMouths(line: Line, track: VoiceTrack, rig: MouthRig, scene: Scene): HeldDrawing[] {
-  return layMouths(track, line.fit, chartOfLine(rig, line), {
+  return layMouths(track, line.fit, fittedChart(rig, line.mood, track, line.fit), {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),
   });

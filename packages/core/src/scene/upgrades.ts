@@ -1,4 +1,4 @@
-import { upgradeFirstCharacter } from '../character/upgrades';
+import { upgradeFirstCharacter, upgradeSecondCharacter } from '../character/upgrades';
 import { upgradeFitSettings } from '../mouth/fitSettings';
 import { ENGLISH } from '../speech/language';
 
@@ -22,8 +22,11 @@ export const SCENE_UPGRADES: readonly Upgrade[] = [
   }),
 ];
 
-/** Characters, from version 1 on: the tree of parts came with version 2. */
-export const CHARACTER_UPGRADES: readonly Upgrade[] = [upgradeFirstCharacter];
+/** Characters, from version 1 on: the tree of parts came with version 2, resting brows and more insides with 3. */
+export const CHARACTER_UPGRADES: readonly Upgrade[] = [
+  upgradeFirstCharacter,
+  upgradeSecondCharacter,
+];
 
 /** Productions, from version 1 on: own pronunciations came with version 2. */
 export const PRODUCTION_UPGRADES: readonly Upgrade[] = [

@@ -1,9 +1,12 @@
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { abilitiesOf, type Eyes } from '@cruvo/core/character';
+import { abilitiesOf, type Brow, type Eyes } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { useHandles } from '../useHandles';
+import { Slider } from './fields';
+
+const MOST_LEAN = 30;
 
 /** Where the eyes look, and how they blink. */
 export function EyesPanel() {
@@ -25,6 +28,7 @@ export function EyesPanel() {
   const set = (change: Partial<Eyes>) =>
     store.getState().change((before) => ({ ...before, eyes: { ...before.eyes, ...change } }));
   const { blinking } = eyes;
+  const far = character.height / 12;
   const lacking = abilitiesOf(character).filter(({ name, can }) => name !== 'talks' && !can);
 
   return (
@@ -85,22 +89,44 @@ export function EyesPanel() {
             />
             seconds
           </div>
-          <Form.Group className="setting mt-2">
-            <Form.Label>
-              Twice in a row
-              <span className="quiet figures">{Math.round(100 * blinking.doubles)} %</span>
-            </Form.Label>
-            <Form.Range
-              aria-label="Share of double blinks"
-              min={0}
-              max={1}
-              step={0.02}
-              value={blinking.doubles}
-              onChange={({ target }) =>
-                set({ blinking: { ...blinking, doubles: Number(target.value) } })
-              }
-            />
-          </Form.Group>
+          <Slider
+            label="Twice in a row"
+            max={1}
+            value={blinking.doubles}
+            onChange={(doubles) => set({ blinking: { ...blinking, doubles } })}
+          />
+        </section>
+      )}
+      {(eyes.brows.left ?? eyes.brows.right) && (
+        <section aria-label="Brows" className="mb-3">
+          <h2 className="h6">Brows at rest</h2>
+          {(['right', 'left'] as const).map((side) => {
+            const brow = eyes.brows[side];
+            if (!brow) return null;
+            const change = (next: Partial<Brow>) =>
+              set({ brows: { ...eyes.brows, [side]: { ...brow, ...next } } });
+            // Both lean inwards as the slider goes up: their turns mirror each other.
+            const inwards = side === 'left' ? -1 : 1;
+            return (
+              <div key={side}>
+                <Slider
+                  label={`The ${side} one up`}
+                  min={-far}
+                  max={far}
+                  value={brow.raise}
+                  onChange={(raise) => change({ raise })}
+                />
+                <Slider
+                  label={`The ${side} one leans inwards`}
+                  unit="°"
+                  min={-MOST_LEAN}
+                  max={MOST_LEAN}
+                  value={(inwards * brow.turn * 180) / Math.PI}
+                  onChange={(angle) => change({ turn: (inwards * angle * Math.PI) / 180 })}
+                />
+              </div>
+            );
+          })}
         </section>
       )}
       {lacking.map(({ name, detail }) => (

@@ -99,7 +99,15 @@ function makerOf(
       onDone: ([from, to]) => {
         const length = distance(from!, to!);
         const amounts = { upper: 0.05 * length, lower: 0.35 * length, softness: 0.4 };
-        apply({ kind, part, from: from!, to: to!, ...amounts, inside: '#5a1f1c', followers });
+        apply({
+          kind,
+          part,
+          from: from!,
+          to: to!,
+          ...amounts,
+          inside: { kind: 'color', color: '#5a1f1c' },
+          followers,
+        });
       },
     };
   }

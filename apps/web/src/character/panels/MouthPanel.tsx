@@ -1,4 +1,5 @@
 import { useCharacter } from '../CharacterContext';
+import { Followers } from './Followers';
 import { MouthChartGrid } from './MouthChartGrid';
 import { MouthKinds } from './MouthKinds';
 import { MouthSettings } from './MouthSettings';
@@ -13,6 +14,7 @@ export function MouthPanel() {
       <MouthKinds />
       {mouth && <MouthSettings rig={mouth} />}
       {mouth && 'chart' in mouth && <MouthChartGrid rig={mouth} />}
+      {mouth && <Followers rig={mouth} />}
     </>
   );
 }

@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
 import { Form } from 'react-bootstrap';
 import { boundsOfPart } from '@cruvo/core/character';
-import type { CutMouth, JawMouth, LipsMouth, MouthRig } from '@cruvo/core/mouth';
+import type { CutMouth, JawMouth, LipsMouth, MouthInside, MouthRig } from '@cruvo/core/mouth';
 import { useCharacter, useOpenCharacter, type Handle } from '../CharacterContext';
 import { useHandles } from '../useHandles';
+import { Colour, Slider } from './fields';
+import { PartSelect } from './PartSelect';
 
 /** What can be set for a mouth that moves: sliders here, points on the drawing. */
 export function MouthSettings({ rig }: { rig: MouthRig }) {
@@ -74,10 +76,74 @@ function CutSettings({ rig, set }: { rig: CutMouth; set: Setter }) {
         max={1}
         onChange={(softness) => set({ softness })}
       />
-      <Colour label="Inside" value={rig.inside} onChange={(inside) => set({ inside })} />
+      <InsideSettings inside={rig.inside} mouth={rig.part} onChange={(inside) => set({ inside })} />
     </section>
   );
 }
+
+/** What is seen between the sides: a colour, a gradient, or what another part shows. */
+function InsideSettings({
+  inside,
+  mouth,
+  onChange,
+}: {
+  inside: MouthInside;
+  mouth: string;
+  onChange: (inside: MouthInside) => void;
+}) {
+  const fallback = inside.kind === 'color' ? inside.color : DARK;
+  const of = (kind: string): MouthInside => {
+    if (kind === 'gradient') return { kind, top: DARK, bottom: fallback };
+    return { kind: 'color', color: fallback };
+  };
+  return (
+    <>
+      <Form.Group controlId="mouth-inside" className="mb-2">
+        <Form.Label className="small mb-1">Inside</Form.Label>
+        <Form.Select
+          size="sm"
+          value={inside.kind}
+          onChange={({ target }) =>
+            target.value === 'part' ? undefined : onChange(of(target.value))
+          }
+        >
+          <option value="color">A colour</option>
+          <option value="gradient">A gradient</option>
+          {inside.kind === 'part' && <option value="part">A part</option>}
+        </Form.Select>
+      </Form.Group>
+      {inside.kind === 'color' && (
+        <Colour
+          label="Inside"
+          value={inside.color}
+          onChange={(color) => onChange({ kind: 'color', color })}
+        />
+      )}
+      {inside.kind === 'gradient' && (
+        <>
+          <Colour
+            label="Above"
+            value={inside.top}
+            onChange={(top) => onChange({ ...inside, top })}
+          />
+          <Colour
+            label="Below"
+            value={inside.bottom}
+            onChange={(bottom) => onChange({ ...inside, bottom })}
+          />
+        </>
+      )}
+      <PartSelect
+        label={inside.kind === 'part' ? 'The drawing inside' : 'Or a drawing of teeth and tongue'}
+        value={inside.kind === 'part' ? inside.part : null}
+        without={mouth}
+        onChange={(part) => onChange(part === null ? of('color') : { kind: 'part', part })}
+      />
+    </>
+  );
+}
+
+const DARK = '#3a1210';
 
 function LipsSettings({ rig, set }: { rig: LipsMouth; set: Setter }) {
   return (
@@ -95,20 +161,19 @@ function LipsSettings({ rig, set }: { rig: LipsMouth; set: Setter }) {
         max={2}
         onChange={(rounding) => set({ rounding })}
       />
-      <div className="d-flex flex-wrap gap-3 my-2">
-        <Form.Check
-          id="lips-teeth"
-          label="Teeth"
-          checked={rig.teeth}
-          onChange={({ target }) => set({ teeth: target.checked })}
-        />
-        <Form.Check
-          id="lips-tongue"
-          label="Tongue"
-          checked={rig.tongue}
-          onChange={({ target }) => set({ tongue: target.checked })}
-        />
-      </div>
+      <Slider
+        label="Upper teeth"
+        value={rig.upperTeeth}
+        max={2}
+        onChange={(upperTeeth) => set({ upperTeeth })}
+      />
+      <Slider
+        label="Lower teeth"
+        value={rig.lowerTeeth}
+        max={2}
+        onChange={(lowerTeeth) => set({ lowerTeeth })}
+      />
+      <Slider label="Tongue" value={rig.tongue} max={2} onChange={(tongue) => set({ tongue })} />
       <Colour label="Lips" value={rig.lipColor} onChange={(lipColor) => set({ lipColor })} />
       <Colour
         label="Inside"
@@ -116,7 +181,7 @@ function LipsSettings({ rig, set }: { rig: LipsMouth; set: Setter }) {
         onChange={(insideColor) => set({ insideColor })}
       />
       <Colour
-        label="Tongue"
+        label="Tongue’s colour"
         value={rig.tongueColor}
         onChange={(tongueColor) => set({ tongueColor })}
       />
@@ -153,66 +218,4 @@ function useSizeOf(part: string): number {
   const character = useCharacter((state) => state.character);
   const box = boundsOfPart(character, part);
   return Math.max(1, box?.width ?? 0, box?.height ?? 0);
-}
-
-interface SliderProps {
-  readonly label: string;
-  readonly value: number;
-  readonly min?: number;
-  readonly max: number;
-  readonly unit?: string;
-  readonly onChange: (value: number) => void;
-}
-
-/** A labelled slider whose whole movement is one step to undo. */
-function Slider({ label, value, min = 0, max, unit = '', onChange }: SliderProps) {
-  const { temporal } = useOpenCharacter().store;
-  const shown = unit === '°' || max > 5 ? Math.round(value) : `${Math.round(value * 100)} %`;
-  return (
-    <Form.Group className="setting">
-      <Form.Label>
-        {label}
-        <span className="quiet figures">
-          {shown}
-          {unit}
-        </span>
-      </Form.Label>
-      <Form.Range
-        aria-label={label}
-        min={min}
-        max={max}
-        step={(max - min) / 200}
-        value={value}
-        onChange={({ target }) => {
-          onChange(Number(target.value));
-          temporal.getState().pause();
-        }}
-        onPointerUp={() => temporal.getState().resume()}
-        onKeyUp={() => temporal.getState().resume()}
-        onBlur={() => temporal.getState().resume()}
-      />
-    </Form.Group>
-  );
-}
-
-function Colour({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  onChange: (color: string) => void;
-}) {
-  return (
-    <Form.Group className="d-flex align-items-center gap-2 mb-1" controlId={`colour-${label}`}>
-      <Form.Control
-        type="color"
-        value={value}
-        onChange={({ target }) => onChange(target.value)}
-        className="flex-shrink-0"
-      />
-      <Form.Label className="small mb-0">{label}</Form.Label>
-    </Form.Group>
-  );
 }

@@ -1,4 +1,4 @@
-import { RotateCcw } from 'lucide-react';
+import { RotateCcw, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
   AS_DRAWN,
@@ -14,6 +14,8 @@ import {
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { takeAway } from '../useCharacterKeys';
+import { Figure } from './fields';
 import { meaningInWords } from '../parts/meaningInWords';
 
 /** The chosen part: what it is, how it is painted, and where it stands. */
@@ -99,6 +101,9 @@ export function PartPanel() {
         </Form.Group>
       )}
       {chosen.length === 1 && <Placement part={part} set={set} />}
+      <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>
+        <Trash2 size={15} aria-hidden /> Take {chosen.length > 1 ? 'these parts' : 'this part'} away
+      </Button>
     </>
   );
 }
@@ -204,36 +209,12 @@ function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => 
         <Figure
           label="Size %"
           value={rest.scale * 100}
-          onChange={(percent) => percent > 0 && set({ rest: { ...rest, scale: percent / 100 } })}
+          min={0.1}
+          onChange={(percent) => set({ rest: { ...rest, scale: percent / 100 } })}
         />
         <Figure label="Pivot x" value={pivot.x} onChange={(x) => set({ pivot: { ...pivot, x } })} />
         <Figure label="Pivot y" value={pivot.y} onChange={(y) => set({ pivot: { ...pivot, y } })} />
       </div>
     </section>
-  );
-}
-
-function Figure({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  onChange: (value: number) => void;
-}) {
-  return (
-    <Form.Group controlId={`figure-${label}`}>
-      <Form.Label className="small mb-0">{label}</Form.Label>
-      <Form.Control
-        size="sm"
-        type="number"
-        value={Math.round(value * 10) / 10}
-        onChange={({ target }) => {
-          const number = Number(target.value);
-          if (target.value !== '' && Number.isFinite(number)) onChange(number);
-        }}
-      />
-    </Form.Group>
   );
 }

@@ -34,7 +34,7 @@ export function assembledEyes(character: Character): Character {
   function browOf(side: 'left' | 'right'): Brow | null {
     const brow = having('brow').find(({ id }) => findings.get(id)!.side === side);
     const box = brow && boundsOfPart(character, brow.id);
-    return box ? { part: brow.id, pivot: centerOf(box) } : null;
+    return box ? { part: brow.id, pivot: centerOf(box), raise: 0, turn: 0 } : null;
   }
 }
 

@@ -191,7 +191,7 @@ function cutMouth(character: Character, findings: ReadonlyMap<string, Finding>):
     upper: box.width * 0.06,
     lower: box.width * 0.3,
     softness: 0.4,
-    inside: '#5a1f1c',
+    inside: { kind: 'color', color: '#5a1f1c' },
     followers: [],
   };
 }

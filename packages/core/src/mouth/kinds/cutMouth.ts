@@ -1,7 +1,8 @@
-import { number, object, string } from 'yup';
-import { moved, type Operation } from '../../frame';
+import { lazy, number, object, string } from 'yup';
+import type { Paint } from '../../formats/svg';
+import { grouped, moved, type Operation } from '../../frame';
 import { distance, inverse, multiply, type Matrix, type Point } from '../../geometry';
-import type { Pose } from '../../motion/pose';
+import type { PaintPart, Pose, Repaint } from '../../motion/pose';
 import type { MouthNow } from '../mouthNow';
 
 /**
@@ -19,9 +20,34 @@ export interface CutMouth {
   readonly lower: number;
   /** How round the opening is: 0 opens evenly up to the corners, 1 most in the middle. */
   readonly softness: number;
-  /** What is seen inside, #rrggbb. */
-  readonly inside: string;
+  readonly inside: MouthInside;
 }
+
+/** What is seen between the sides of a mouth. Colours as #rrggbb. */
+export type MouthInside =
+  | { readonly kind: 'color'; readonly color: string }
+  /** From the upper side to the lower. */
+  | { readonly kind: 'gradient'; readonly top: string; readonly bottom: string }
+  /** What another part shows, mostly a hidden one: teeth and tongue as somebody drew them. */
+  | { readonly kind: 'part'; readonly part: string };
+
+const color = () =>
+  string()
+    .required()
+    .matches(/^#[0-9a-f]{6}$/i);
+
+const INSIDES = {
+  color: object({ color: color() }),
+  gradient: object({ top: color(), bottom: color() }),
+  part: object({ part: string().required() }),
+} as const;
+
+const insideSchema = lazy((value: unknown) => {
+  const kind = (value as { kind?: unknown } | null)?.kind;
+  const known = typeof kind === 'string' && Object.hasOwn(INSIDES, kind);
+  const shape = known ? INSIDES[kind as MouthInside['kind']] : object();
+  return shape.shape({ kind: string().required().oneOf(Object.keys(INSIDES)) }).required();
+});
 
 export const cutMouthSchema = object({
   kind: string().required().oneOf(['cut']),
@@ -31,9 +57,7 @@ export const cutMouthSchema = object({
   upper: number().required().min(0),
   lower: number().required().min(0),
   softness: number().required().min(0).max(1),
-  inside: string()
-    .required()
-    .matches(/^#[0-9a-f]{6}$/i),
+  inside: insideSchema,
 });
 
 /** Slices across the mouth, each sheared so that it meets its neighbours. */
@@ -48,13 +72,13 @@ const FAR = 1e5;
 export function cutMouthPose(mouth: CutMouth, { articulation: { jaw } }: MouthNow): Pose {
   const length = distance(mouth.from, mouth.to);
   if (jaw < SHUT || length === 0) return new Map();
-  const repaint = (operations: readonly Operation[], place: Matrix) => {
+  const repaint: Repaint = (operations, place, paint) => {
     // Along the cut x runs from 0 to `length`; y points to the lower side.
     const axes = axesOf(mouth, length);
     const alongCut = multiply(place, axes);
     const opening = (at: number) => jaw * profile(at / length, mouth.softness);
     return [
-      inside(mouth, length, opening, alongCut),
+      ...inside(mouth, length, opening, alongCut, paint),
       ...side(operations, alongCut, length, -1, (at) => mouth.upper * opening(at)),
       ...side(operations, alongCut, length, 1, (at) => mouth.lower * opening(at)),
     ];
@@ -78,17 +102,35 @@ function profile(share: number, softness: number): number {
 }
 
 function inside(
-  { upper, lower, inside: color }: CutMouth,
+  { upper, lower, inside: seen }: CutMouth,
   length: number,
   opening: (at: number) => number,
   matrix: Matrix,
-): Operation {
+  paint: PaintPart,
+): readonly Operation[] {
   const stops = Array.from({ length: SLICES + 1 }, (_, at) => (at * length) / SLICES);
   const top = stops.map((x) => `${x} ${-upper * opening(x) - OVERLAP}`);
   const bottom = stops.map((x) => `${x} ${lower * opening(x) + OVERLAP}`).reverse();
   const path = `M${[...top, ...bottom].join('L')}Z`;
-  const shape = { path, fill: color, fillRule: 'nonzero', stroke: null, opacity: 1 } as const;
-  return { kind: 'shapes', shapes: [shape], matrix };
+  if (seen.kind === 'part') return grouped(paint(seen.part), { outline: { path, matrix } });
+  const fill: Paint =
+    seen.kind === 'color'
+      ? seen.color
+      : gradientDown(seen, -upper * opening(length / 2), lower * opening(length / 2));
+  const shape = { path, fill, fillRule: 'nonzero', stroke: null, opacity: 1 } as const;
+  return [{ kind: 'shapes', shapes: [shape], matrix }];
+}
+
+function gradientDown(
+  { top, bottom }: { readonly top: string; readonly bottom: string },
+  from: number,
+  to: number,
+): Paint {
+  const stops = [
+    { offset: 0, color: top },
+    { offset: 1, color: bottom },
+  ];
+  return { kind: 'linear', x1: 0, y1: from, x2: 0, y2: to, stops };
 }
 
 /**

@@ -4,6 +4,7 @@ import { drawingOperations, type Operation } from '../../frame';
 import { IDENTITY, mapped, type Matrix } from '../../geometry';
 import { targetOf, type Articulation } from '../articulation';
 import { chartOf, followsSmoothly, mouthPose, type MouthRig } from '../mouthRig';
+import type { CutMouth } from './cutMouth';
 import { lipsFrom } from './lipsMouth';
 
 const followers = [] as const;
@@ -11,11 +12,12 @@ const jaw = (opening: number): Articulation => ({ ...targetOf(0), press: 0, jaw:
 const now = (articulation: Articulation, drawing = '') => ({ drawing, articulation });
 const picture: Operation = { kind: 'raster', media: 'm', matrix: IDENTITY, width: 100, height: 60 };
 
-const cut: MouthRig = {
+const cut: CutMouth & MouthRig = {
   kind: 'cut',
   part: 'mouth',
   ...{ from: { x: 10, y: 30 }, to: { x: 90, y: 30 } },
-  ...{ upper: 4, lower: 20, softness: 0.4, inside: '#5a1f1c', followers },
+  ...{ upper: 4, lower: 20, softness: 0.4, followers },
+  inside: { kind: 'color', color: '#5a1f1c' },
 };
 const lips: MouthRig = {
   ...lipsFrom(
@@ -34,7 +36,9 @@ const strip: MouthRig = { kind: 'strip', part: 'mouth', strip: ['a', 'b', 'c'], 
 
 const painted = (rig: MouthRig, articulation: Articulation) => {
   const { repaint } = mouthPose(rig, now(articulation)).get(rig.part) ?? {};
-  return repaint ? repaint([picture], IDENTITY) : [picture];
+  return repaint
+    ? repaint([picture], IDENTITY, (part) => [{ ...picture, media: part }])
+    : [picture];
 };
 
 describe('a strip', () => {
@@ -103,6 +107,19 @@ describe('a cut drawing', () => {
         });
       }),
     );
+  });
+  it('shows a gradient, or what another part shows, inside', () => {
+    const gradient = { kind: 'gradient', top: '#000000', bottom: '#ff0000' } as const;
+    expect(painted({ ...cut, inside: gradient }, jaw(1))[0]).toMatchObject({
+      kind: 'shapes',
+      shapes: [{ fill: { kind: 'linear', y1: -4, y2: 20 } }],
+    });
+    const part = { kind: 'part', part: 'teeth' } as const;
+    expect(painted({ ...cut, inside: part }, jaw(1))[0]).toMatchObject({
+      kind: 'group',
+      operations: [{ media: 'teeth' }],
+      outline: { path: expect.stringMatching(/^M/) as string },
+    });
   });
   it('opens downwards however its corners were set', () => {
     const turned = { ...cut, from: cut.to, to: cut.from } as MouthRig;

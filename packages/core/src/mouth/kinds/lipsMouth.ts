@@ -21,8 +21,10 @@ export interface LipsMouth {
   readonly opening: number;
   readonly widening: number;
   readonly rounding: number;
-  readonly teeth: boolean;
-  readonly tongue: boolean;
+  /** By how much they show and follow, 0 to 2; at 0 there are none. */
+  readonly upperTeeth: number;
+  readonly lowerTeeth: number;
+  readonly tongue: number;
   /** #rrggbb */
   readonly lipColor: string;
   readonly insideColor: string;
@@ -47,8 +49,9 @@ export const lipsMouthSchema = object({
   opening: amount(),
   widening: amount(),
   rounding: amount(),
-  teeth: boolean().required(),
-  tongue: boolean().required(),
+  upperTeeth: amount(),
+  lowerTeeth: amount(),
+  tongue: amount(),
   lipColor: color(),
   insideColor: color(),
   tongueColor: color(),
@@ -89,8 +92,9 @@ export function lipsFrom(
     opening: 1,
     widening: 1,
     rounding: 1,
-    teeth: true,
-    tongue: true,
+    upperTeeth: 1,
+    lowerTeeth: 1,
+    tongue: 1,
     lipColor: '#c9705f',
     insideColor: '#5a1f1c',
     tongueColor: '#e0746c',
@@ -123,15 +127,18 @@ function lips(
   const upperLip = `${bow(left, outerTop, right, span)}${arc(right, innerTop, left, true)}Z`;
   const lowerLip = `${arc(left, outerBottom, right)}${arc(right, innerBottom, left, true)}Z`;
   const contents: VectorShape[] = [filled(opening, mouth.insideColor)];
-  if (mouth.tongue) {
-    const rise = down * (0.55 - 0.35 * tongue);
+  if (mouth.tongue > 0) {
+    const rise = down * (0.55 - 0.35 * tongue * mouth.tongue);
     const center = apart(middle, rise + 0.16 * span);
     contents.push(filled(oval(center, 0.26 * span * spread, 0.2 * span), mouth.tongueColor));
   }
-  if (mouth.teeth) {
-    const depth = 0.05 * span + 0.05 * span * teeth;
-    contents.push(filled(row(left, right, innerTop.y, depth, 1), TEETH));
-    contents.push(filled(row(left, right, innerBottom.y, depth * 0.6 * teeth, -1), TEETH));
+  const depth = 0.05 * span * (1 + teeth);
+  if (mouth.upperTeeth > 0) {
+    contents.push(filled(row(left, right, innerTop.y, depth * mouth.upperTeeth, 1), TEETH));
+  }
+  if (mouth.lowerTeeth > 0) {
+    const shown = depth * 0.6 * teeth * mouth.lowerTeeth;
+    contents.push(filled(row(left, right, innerBottom.y, shown, -1), TEETH));
   }
   const within: GroupOperation = {
     kind: 'group',

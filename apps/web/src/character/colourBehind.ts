@@ -1,0 +1,44 @@
+import { boundsOfPart, plainPart, type Character, type Drawing } from '@cruvo/core/character';
+import type { MouthRig } from '@cruvo/core/mouth';
+import { Problem } from '@cruvo/core/problem';
+import { sendArtwork } from '../api/artwork';
+
+const COLOUR = '#5a1f1c';
+/** Of the mouth's size: how large the colour is when the mouth is shut. */
+const SHUT = { width: 0.8, height: 0.25 } as const;
+/** How much it grows till the mouth is wide open. */
+const GROWS = 1.6;
+
+/** A character with a coloured oval right behind its mouth, which grows as the mouth opens. */
+export async function withColourBehind(character: Character, rig: MouthRig): Promise<Character> {
+  const box = boundsOfPart(character, rig.part) ?? { x: 0, y: 0, ...character };
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  const [width, height] = [box.width * SHUT.width, box.height * SHUT.height];
+  const drawing = await ovalDrawing(character, { ...middle, width, height });
+  const taken = new Set(character.parts.map(({ id }) => id));
+  let id = 'colour behind the mouth';
+  for (let number = 2; taken.has(id); number++) id = `colour behind the mouth (${number})`;
+  const at = character.parts.findIndex((part) => part.id === rig.part);
+  const { parent } = character.parts[at]!;
+  const part = plainPart({ id, name: id, parent, drawing: id, pivot: middle });
+  const follower = { part: id, x: 0, y: 0, turn: 0, scale: GROWS, pivot: middle };
+  return {
+    ...character,
+    drawings: { ...character.drawings, [id]: drawing },
+    parts: [...character.parts.slice(0, at), part, ...character.parts.slice(at)],
+    mouth: { ...rig, followers: [...rig.followers, follower] },
+  };
+}
+
+/** An oval that is kept as any drawing is: it comes in as artwork. */
+async function ovalDrawing(
+  page: { readonly width: number; readonly height: number },
+  { x, y, width, height }: { x: number; y: number; width: number; height: number },
+): Promise<Drawing> {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${page.width} ${page.height}"><g id="colour"><ellipse cx="${x}" cy="${y}" rx="${width / 2}" ry="${height / 2}" fill="${COLOUR}"/></g></svg>`;
+  const file = new File([svg], 'colour.svg');
+  const sent = await sendArtwork([file], () => undefined, new AbortController().signal);
+  const drawing = sent.kind === 'artwork' ? sent.artwork.layers[0]?.drawing : null;
+  if (!drawing) throw new Problem('unavailable', 'The colour could not be kept. Try again.');
+  return drawing;
+}

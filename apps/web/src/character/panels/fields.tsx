@@ -1,0 +1,100 @@
+import { Form } from 'react-bootstrap';
+import { useOpenCharacter } from '../CharacterContext';
+
+interface SliderProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min?: number;
+  readonly max: number;
+  readonly unit?: string;
+  readonly onChange: (value: number) => void;
+}
+
+/** A labelled slider whose whole movement is one step to undo. */
+export function Slider({ label, value, min = 0, max, unit = '', onChange }: SliderProps) {
+  const { temporal } = useOpenCharacter().store;
+  const shown = unit === '°' || max > 5 ? Math.round(value) : `${Math.round(value * 100)} %`;
+  return (
+    <Form.Group className="setting">
+      <Form.Label>
+        {label}
+        <span className="quiet figures">
+          {shown}
+          {unit}
+        </span>
+      </Form.Label>
+      <Form.Range
+        aria-label={label}
+        min={min}
+        max={max}
+        step={(max - min) / 200}
+        value={value}
+        onChange={({ target }) => {
+          onChange(Number(target.value));
+          temporal.getState().pause();
+        }}
+        onPointerUp={() => temporal.getState().resume()}
+        onKeyUp={() => temporal.getState().resume()}
+        onBlur={() => temporal.getState().resume()}
+      />
+    </Form.Group>
+  );
+}
+
+/** A labelled colour, #rrggbb. */
+export function Colour({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (color: string) => void;
+}) {
+  return (
+    <Form.Group className="d-flex align-items-center gap-2 mb-1" controlId={`colour-${label}`}>
+      <Form.Control
+        type="color"
+        value={value}
+        onChange={({ target }) => onChange(target.value)}
+        className="flex-shrink-0"
+      />
+      <Form.Label className="small mb-0">{label}</Form.Label>
+    </Form.Group>
+  );
+}
+
+interface FigureProps {
+  readonly label: string;
+  readonly value: number;
+  readonly min?: number;
+  readonly max?: number;
+  readonly step?: number;
+  readonly onChange: (value: number) => void;
+}
+
+/** A labelled number, to be typed; numbers out of range are not taken over. */
+export function Figure({
+  label,
+  value,
+  min = -Infinity,
+  max = Infinity,
+  step,
+  onChange,
+}: FigureProps) {
+  return (
+    <Form.Group controlId={`figure-${label}`}>
+      <Form.Label className="small mb-0">{label}</Form.Label>
+      <Form.Control
+        size="sm"
+        type="number"
+        {...(step === undefined ? {} : { step })}
+        value={Math.round(value * 10) / 10}
+        onChange={({ target }) => {
+          const number = Number(target.value);
+          if (target.value !== '' && number >= min && number <= max) onChange(number);
+        }}
+      />
+    </Form.Group>
+  );
+}
