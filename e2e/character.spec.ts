@@ -200,6 +200,106 @@ test('artwork that can’t be used says why, and nothing is made of it', async (
   await expect(page.getByText('script', { exact: true })).toHaveCount(0);
 });
 
+test('what is missing is dragged onto the part that it is', async ({ page }) => {
+  await drop(page, write(folder, 'Thing.svg', template.replace('id="mouth"', 'id="thing"')));
+  await expect(can(page, 'not yet: talks')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'thing?' })).toBeVisible();
+  const tag = page
+    .getByRole('group', { name: 'Not recognised yet' })
+    .getByRole('button', { name: 'mouth' });
+  const from = (await tag.boundingBox())!;
+  const to = await at(page, 400, 583);
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect(can(page, 'talks')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'thing' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(can(page, 'not yet: talks')).toBeVisible();
+});
+
+test('newer artwork comes in over the old, with a say in what changes', async ({ page }) => {
+  await drop(page, write(folder, 'Nell.svg', template));
+  await expect(can(page, 'talks')).toBeVisible();
+  const newer = template
+    .replace('<g id="OH"', '<g id="OH round"')
+    .replace('<g id="nose">', '<g id="beak">')
+    .replace('</svg>', '<g id="hat"><rect x="250" y="20" width="300" height="90"/></g></svg>');
+  await page.getByRole('button', { name: 'Artwork' }).click();
+  await page.getByRole('button', { name: 'Bring in newer artwork' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Newer artwork, files').setInputFiles(write(folder, 'N2.svg', newer));
+  const renamed = dialog.getByRole('region', { name: 'Renamed' });
+  await expect(renamed.getByRole('listitem')).toHaveText([
+    /OH → OH round.*the very same picture/,
+    /nose → beak.*the very same picture/,
+  ]);
+  await expect(dialog.getByRole('region', { name: 'New', exact: true })).toContainText('hat');
+  await renamed.getByRole('listitem').nth(1).getByLabel('The same').click();
+  await expect(dialog.getByRole('region', { name: 'Gone' })).toContainText('nose');
+  await dialog.getByRole('region', { name: 'Gone' }).getByLabel('Keep it').check();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take it over' }).click();
+  const row = (name: string) => page.locator('.part-row', { hasText: new RegExp(`^${name}`) });
+  for (const name of ['OH round', 'hat', 'nose', 'beak']) await expect(row(name)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(row('hat')).toHaveCount(0);
+  await page.keyboard.press('Control+y');
+  await expect(row('hat')).toBeVisible();
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+});
+
+test('a character goes out as a file and into another production', async ({ page }) => {
+  await page.goto(`/characters/${DEMO.wick}`);
+  await page.getByRole('button', { name: 'Artwork' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Character as a file' }).click();
+  const file = await (await download).path();
+  await page.goto('/');
+  await page.getByRole('link', { name: '+ character' }).first().click();
+  await page.getByLabel('Layered artwork, files').setInputFiles(file);
+  await expect(page.getByLabel('The character’s name')).toHaveValue('Wick');
+  await expect(can(page, 'talks')).toBeVisible();
+});
+
+test('keys move, hide and take away what is chosen', async ({ page }) => {
+  await drop(page, write(folder, 'Keys.svg', template));
+  await click(page, 400, 830);
+  await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByLabel('Right', { exact: true })).toHaveValue('11');
+  await page.keyboard.press('h');
+  await expect(page.getByLabel('Hidden')).toBeChecked();
+  await page.keyboard.press('h');
+  await page.keyboard.press('Delete');
+  await expect(page.locator('.part-row', { hasText: /^body/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.part-row', { hasText: /^body/ })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('take the chosen parts away');
+});
+
+test('parts follow the mouth, and brows rest where one likes', async ({ page }) => {
+  await drop(page, write(folder, 'Brow.svg', template));
+  await expect(can(page, 'talks')).toBeVisible();
+  await page.getByLabel('Add a brow, a cheek').selectOption({ label: 'brow left' });
+  await expect(
+    page.getByRole('region', { name: 'Moves along' }).getByText('brow left'),
+  ).toHaveCount(2);
+  await page.getByRole('button', { name: 'Colour behind' }).click();
+  await expect(page.locator('.part-row', { hasText: /^colour behind/ })).toBeVisible();
+  await page.getByRole('tab', { name: 'Eyes' }).click();
+  const slider = page.getByLabel('The left one up');
+  await slider.focus();
+  for (let step = 0; step < 8; step++) await page.keyboard.press('ArrowRight');
+  await page.getByRole('tab', { name: 'Mouth' }).click();
+  await page.reload();
+  await page.getByRole('tab', { name: 'Eyes' }).click();
+  expect(Number(await page.getByLabel('The left one up').inputValue())).toBeGreaterThan(1);
+});
+
 test('what can’t be shown as it was is said', async ({ page }) => {
   const inside =
     '<g id="head"><rect width="60" height="60" fill="#ccaa88"/></g><g id="sign"><text y="40">Hm</text></g>';

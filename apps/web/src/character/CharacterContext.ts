@@ -1,4 +1,10 @@
-import { createContext, useContext, type Dispatch, type SetStateAction } from 'react';
+import {
+  createContext,
+  useContext,
+  type Dispatch,
+  type RefObject,
+  type SetStateAction,
+} from 'react';
 import { useStore } from 'zustand';
 import type { Point } from '@cruvo/core/geometry';
 import type { Production } from '@cruvo/core/scene';
@@ -11,7 +17,8 @@ import type { Saying } from './useSaying';
 export interface Picking {
   /** What to click next, in words, one for each point. */
   readonly prompts: readonly string[];
-  readonly onDone: (points: readonly Point[]) => void;
+  /** Also takes the part that is seen at the last point. */
+  readonly onDone: (points: readonly Point[], part: string | null) => void;
 }
 
 /** A point that can be dragged on the drawing, in units of the artwork. */
@@ -31,6 +38,8 @@ export interface OpenCharacter {
   readonly saying: Saying;
   readonly picking: Picking | null;
   readonly pick: (picking: Picking | null) => void;
+  /** The part that is seen at a point of the page, in pixels; set while the drawing is there. */
+  readonly partAt: RefObject<((onPage: Point) => string | null) | null>;
   readonly handles: readonly Handle[];
   readonly setHandles: Dispatch<SetStateAction<readonly Handle[]>>;
 }

@@ -1,9 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { CircleHelp, History } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import { Spinner, Tab, Tabs } from 'react-bootstrap';
+import { CircleHelp, History, Tags } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
+import { Spinner, Tab, Tabs, ToggleButton } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import { useStore } from 'zustand';
+import type { Point } from '@cruvo/core/geometry';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { Document } from '../api/documents';
 import { ArtworkNotes } from '../artwork/ArtworkNotes';
@@ -37,6 +39,7 @@ import { PartPanel } from './panels/PartPanel';
 import { PartTree } from './parts/PartTree';
 import { AbilityBar } from './stage/AbilityBar';
 import { CharacterStage } from './stage/CharacterStage';
+import { MissingParts } from './stage/MissingParts';
 import { SceneButton } from './SceneButton';
 import { useCharacterKeys } from './useCharacterKeys';
 import { useSaying } from './useSaying';
@@ -65,6 +68,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   const saying = useSaying(character.mouth, production.body.pronunciations);
   const [picking, pick] = useState<Picking | null>(null);
   const [handles, setHandles] = useState(NO_HANDLES);
+  const partAt = useRef<((onPage: Point) => string | null) | null>(null);
 
   if (!gallery.data) {
     return (
@@ -86,7 +90,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
     id: document.id,
     productionId: production.id,
     production: production.body,
-    ...{ store, saver, saying, picking, pick, handles, setHandles },
+    ...{ store, saver, saying, picking, pick, partAt, handles, setHandles },
     gallery: gallery.data,
   };
   return (
@@ -105,6 +109,8 @@ function Workplace({ open }: { open: OpenCharacter }) {
   const character = useStore(store, (state) => state.character);
   const [tab, setTab] = useState('mouth');
   const [dialog, setDialog] = useState<Dialog>(null);
+  // Who has just come in is shown with all that was recognised.
+  const [tags, setTags] = useState(useLocation().state !== null);
   const close = useCallback(() => setDialog(null), []);
   useCharacterKeys(
     open,
@@ -138,9 +144,25 @@ function Workplace({ open }: { open: OpenCharacter }) {
       <SaveBanner saver={saver} />
       <PartTree />
       <main {...getRootProps({ className: `character-middle ${isDragActive ? 'over' : ''}` })}>
-        <AbilityBar onGo={setTab} />
+        <div className="d-flex align-items-center gap-2 pe-3">
+          <AbilityBar onGo={setTab} />
+          <ToggleButton
+            id="show-tags"
+            type="checkbox"
+            size="sm"
+            variant="outline-secondary"
+            className="ms-auto"
+            value="tags"
+            checked={tags}
+            onChange={() => setTags(!tags)}
+            title="Show on the drawing what each part was taken for"
+          >
+            <Tags size={15} aria-hidden /> What is what
+          </ToggleButton>
+        </div>
         <ArtworkNotes />
-        <CharacterStage />
+        <CharacterStage tags={tags} />
+        <MissingParts />
       </main>
       <aside className="side" aria-label="Mouth, eyes and part">
         <Tabs

@@ -5,9 +5,9 @@ import { sendArtwork } from '../api/artwork';
 
 const COLOUR = '#5a1f1c';
 /** Of the mouth's size: how large the colour is when the mouth is shut. */
-const SHUT = { width: 0.8, height: 0.25 } as const;
+const SHUT = { width: 0.35, height: 0.12 } as const;
 /** How much it grows till the mouth is wide open. */
-const GROWS = 1.6;
+const GROWS = 2.4;
 
 /** A character with a coloured oval right behind its mouth, which grows as the mouth opens. */
 export async function withColourBehind(character: Character, rig: MouthRig): Promise<Character> {

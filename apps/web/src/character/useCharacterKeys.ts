@@ -4,7 +4,12 @@ import type { OpenCharacter } from './CharacterContext';
 
 const FINE = 1;
 const COARSE = 10;
-const WAYS = { left: [-1, 0], right: [1, 0], up: [0, -1], down: [0, 1] } as const;
+const WAYS: ReadonlyMap<string, readonly [x: number, y: number]> = new Map([
+  ['ArrowLeft', [-1, 0]],
+  ['ArrowRight', [1, 0]],
+  ['ArrowUp', [0, -1]],
+  ['ArrowDown', [0, 1]],
+]);
 
 /** The list of parts moves its own mark with the arrows. */
 const inList = (event: KeyboardEvent) =>
@@ -21,7 +26,7 @@ export function useCharacterKeys(
   useHotkeys('mod+z', () => temporal.getState().undo(), own);
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), own);
   useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
-  useHotkeys('shift+slash', onHelp, { useKey: false }, [onHelp]);
+  useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
   useHotkeys('space', () => saying.spoken && saying.start(saying.spoken.track), own, [saying]);
   useHotkeys('h', () => {
     const { chosen, character } = state();
@@ -36,13 +41,14 @@ export function useCharacterKeys(
   useHotkeys('delete, backspace', () => takeAway(store), own);
   useHotkeys(
     'left, right, up, down, shift+left, shift+right, shift+up, shift+down',
-    (event, { keys }) => {
-      const way = WAYS[(keys?.at(-1) ?? 'left') as keyof typeof WAYS];
+    (event) => {
+      const way = WAYS.get(event.key);
       const { chosen, character, change } = state();
       const free = character.parts.filter(({ id, locked }) => chosen.includes(id) && !locked);
-      if (free.length === 0) return;
+      if (!way || free.length === 0) return;
       event.preventDefault();
-      const [x, y] = way.map((one) => one * (event.shiftKey ? COARSE : FINE)) as [number, number];
+      const step = event.shiftKey ? COARSE : FINE;
+      const [x, y] = [way[0] * step, way[1] * step];
       change((before) =>
         withParts(
           before,

@@ -99,11 +99,12 @@ describe('documents of an older Cruvo', () => {
       { upperTeeth: 1, lowerTeeth: 1, tongue: 0 },
     ],
   ])('open with the mouth that they had: %#', (mouth, expected) => {
-    const brows = { left: { part: 'mouth', pivot: { x: 1, y: 2 } }, right: null };
+    const { part } = character.mouth!;
+    const brows = { left: { part, pivot: { x: 1, y: 2 } }, right: null };
     const second = {
       ...character,
       schemaVersion: 2,
-      mouth: { ...mouth, part: 'mouth', followers: [] },
+      mouth: { ...mouth, part, followers: [] },
       eyes: { ...character.eyes, brows },
     };
     const opened = readDocument('character', JSON.parse(JSON.stringify(second)));

@@ -1,15 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { boundsOfPart, operationsOf, placesOf, withParts } from '@cruvo/core/character';
+import { branchOf, operationsOf, placesOf, withParts } from '@cruvo/core/character';
 import { sameOperations, type Operation } from '@cruvo/core/frame';
 import {
   fitInside,
   grow,
+  IDENTITY,
   inverse,
   mapped,
   multiply,
   translation,
-  type Matrix,
+  unionOf,
   type Point,
 } from '@cruvo/core/geometry';
 import { blinksFor, closedAt, seedFrom, type Pose } from '@cruvo/core/motion';
@@ -17,18 +18,28 @@ import { poseOf, restingMouth } from '@cruvo/core/scene';
 import { painterFor } from '../../studio/stage/browserGallery';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
+import { ChosenMark } from './ChosenMark';
 import { gesture } from './gesture';
+import { MeaningTags } from './MeaningTags';
 import { partAt } from './partAt';
+import { snapOffset, stopsOf } from './snapping';
+import { standingBox } from './standingBox';
 
 /** Seconds for which blinks are planned; then they come again. */
 const BLINK_ROUND = 600;
+/** Pixels within which something dragged comes to rest. */
+const NEAR = 5;
 /** Pixels that a press may wander and still be a click. */
 const STILL = 4;
 
-/** The character, large and alive: it says what is tried, blinks, and its parts are chosen and moved by pointing. */
-export function CharacterStage() {
+/**
+ * The character, large and alive: it says what is tried, blinks, and its parts are chosen and moved by pointing.
+ *
+ * @param tags whether it is written on the drawing what each part was taken for
+ */
+export function CharacterStage({ tags }: { tags: boolean }) {
   const open = useOpenCharacter();
-  const { store, gallery, saying, picking, pick, handles, id } = open;
+  const { store, gallery, saying, picking, pick, partAt: partAtRef, handles, id } = open;
   const character = useCharacter((state) => state.character);
   const chosen = useCharacter((state) => state.chosen);
   const holder = useRef<HTMLDivElement>(null);
@@ -51,6 +62,8 @@ export function CharacterStage() {
     [page, box.width, box.height],
   );
   const toPage = box.cssWidth / Math.max(1, box.width);
+  /** Units of the artwork within which something dragged comes to rest on what it passes. */
+  const near = (NEAR / Math.max(1, box.cssHeight)) * page.height;
   const pose = useRef<Pose>(new Map());
   /** The points clicked so far, and what they were clicked for. */
   const [clicked, setClicked] = useState<{ for: Picking; points: readonly Point[] } | null>(null);
@@ -95,11 +108,19 @@ export function CharacterStage() {
     return mapped(inverse(view), at);
   };
 
+  useEffect(() => {
+    partAtRef.current = (onPage) => {
+      const point = artworkPoint({ clientX: onPage.x, clientY: onPage.y });
+      return partAt(character, pose.current, gallery, point);
+    };
+    return () => void (partAtRef.current = null);
+  });
+
   const pickPoint = (point: Point) => {
     if (!picking) return;
     const points = [...picked, point];
     if (points.length < picking.prompts.length) return setClicked({ for: picking, points });
-    picking.onDone(points);
+    picking.onDone(points, partAt(character, pose.current, gallery, point));
     pick(null);
   };
 
@@ -129,14 +150,27 @@ export function CharacterStage() {
     const { change, character: before } = store.getState();
     const start = { x: event.clientX, y: event.clientY };
     const free = ids.filter((part) => !before.parts.find((one) => one.id === part)!.locked);
-    let moving = false;
+    const places = placesOf(before, IDENTITY, pose.current);
+    const standing = (part: string) => standingBox(before, part, places);
+    const dragged = unionOf(free.flatMap((part) => standing(part) ?? []));
+    const moving = new Set(
+      free.flatMap((part) => branchOf(before.parts, part).map((one) => one.id)),
+    );
+    const others = before.parts.filter(({ id: part, drawing }) => drawing && !moving.has(part));
+    const stops = stopsOf([page, ...others.flatMap(({ id: part }) => standing(part) ?? [])]);
+    let under = false;
     gesture(store, (moved) => {
-      if (!moving && Math.hypot(moved.clientX - start.x, moved.clientY - start.y) < STILL) return;
-      moving = true;
+      if (!under && Math.hypot(moved.clientX - start.x, moved.clientY - start.y) < STILL) return;
+      under = true;
       const to = artworkPoint(moved);
+      const by = { x: to.x - from.x, y: to.y - from.y };
+      const off =
+        dragged && !moved.altKey
+          ? snapOffset({ ...dragged, x: dragged.x + by.x, y: dragged.y + by.y }, stops, near)
+          : { x: 0, y: 0 };
       change(() =>
         withParts(before, free, ({ rest }) => ({
-          rest: { ...rest, x: rest.x + to.x - from.x, y: rest.y + to.y - from.y },
+          rest: { ...rest, x: rest.x + by.x + off.x, y: rest.y + by.y + off.y },
         })),
       );
     });
@@ -160,7 +194,7 @@ export function CharacterStage() {
         aria-hidden={handles.length === 0 && chosen.length === 0}
       >
         {(picking ? [] : chosen).map((part) => (
-          <ChosenMark key={part} part={part} view={view} onPivot={artworkPoint} />
+          <ChosenMark key={part} part={part} view={view} near={near} onPivot={artworkPoint} />
         ))}
         {picked.map((point, at) => {
           const { x, y } = mapped(view, point);
@@ -185,6 +219,7 @@ export function CharacterStage() {
           );
         })}
       </svg>
+      {tags && !picking && <MeaningTags view={view} box={box} />}
       {picking && (
         <div className="prompt" role="status">
           <strong>
@@ -197,52 +232,5 @@ export function CharacterStage() {
         </div>
       )}
     </div>
-  );
-}
-
-/** The box of a chosen part, and the point that it turns about. */
-function ChosenMark({
-  part: id,
-  view,
-  onPivot,
-}: {
-  part: string;
-  view: Matrix;
-  onPivot: (event: { clientX: number; clientY: number }) => Point;
-}) {
-  const { store } = useOpenCharacter();
-  const character = useCharacter((state) => state.character);
-  const place = useMemo(() => placesOf(character, view, new Map()).get(id), [character, view, id]);
-  const part = character.parts.find((one) => one.id === id);
-  const box = boundsOfPart(character, id);
-  if (!part || !place) return null;
-  const corners = box
-    ? [
-        { x: box.x, y: box.y },
-        { x: box.x + box.width, y: box.y },
-        { x: box.x + box.width, y: box.y + box.height },
-        { x: box.x, y: box.y + box.height },
-      ].map((corner) => mapped(place, corner))
-    : [];
-  const pivot = mapped(place, part.pivot);
-  const movePivot = (event: React.PointerEvent) => {
-    event.stopPropagation();
-    const back = inverse(multiply(inverse(view), place));
-    gesture(store, (moved) => {
-      const to = mapped(back, onPivot(moved));
-      store.getState().change((before) => withParts(before, [id], { pivot: to }));
-    });
-  };
-  return (
-    <g className="chosen-mark">
-      <polygon points={corners.map(({ x, y }) => `${x},${y}`).join(' ')} />
-      {!part.locked && (
-        <g className="pivot" onPointerDown={movePivot} role="button" aria-label="Drag the pivot">
-          <circle cx={pivot.x} cy={pivot.y} r={7} />
-          <path d={`M${pivot.x - 12} ${pivot.y}h24M${pivot.x} ${pivot.y - 12}v24`} />
-          <title>The point that {part.name} turns about. Drag it.</title>
-        </g>
-      )}
-    </g>
   );
 }

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { abilitiesOf, type Ability, type Meaning, type Role } from '@cruvo/core/character';
+import type { Point } from '@cruvo/core/geometry';
+import { useCharacter } from '../CharacterContext';
+import { useSayMeaning } from './useSayMeaning';
+
+type Wanted = readonly (readonly [role: Role, side: Meaning['side']])[];
+
+/** What each ability needs to be pointed out. */
+const NEEDED: Readonly<Record<Ability['name'], Wanted>> = {
+  talks: [['mouth', null]],
+  blinks: [
+    ['closed eye', 'right'],
+    ['closed eye', 'left'],
+  ],
+  looks: [
+    ['white', 'right'],
+    ['pupil', 'right'],
+    ['white', 'left'],
+    ['pupil', 'left'],
+  ],
+  'raises its brows': [
+    ['brow', 'right'],
+    ['brow', 'left'],
+  ],
+};
+
+/** What the character still lacks, to be dragged onto the part that it is; a click asks for a click there. */
+export function MissingParts() {
+  const character = useCharacter((state) => state.character);
+  const { sayAt, ask } = useSayMeaning();
+  const [dragged, setDragged] = useState<{ readonly name: string; readonly at: Point } | null>(
+    null,
+  );
+  const missing = abilitiesOf(character)
+    .filter(({ can }) => !can)
+    .flatMap(({ name }) => NEEDED[name]);
+  if (missing.length === 0) return null;
+
+  const press = (event: React.PointerEvent, name: string, meaning: Meaning) => {
+    event.preventDefault();
+    const start = { x: event.clientX, y: event.clientY };
+    let far = false;
+    const move = (moved: PointerEvent) => {
+      far ||= Math.hypot(moved.clientX - start.x, moved.clientY - start.y) > CLICK;
+      if (far) setDragged({ name, at: { x: moved.clientX, y: moved.clientY } });
+    };
+    const end = (up: PointerEvent) => {
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', end);
+      setDragged(null);
+      if (far) sayAt({ x: up.clientX, y: up.clientY }, meaning);
+    };
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', end);
+  };
+
+  return (
+    <div className="missing-parts" role="group" aria-label="Not recognised yet">
+      <span className="quiet small">Not recognised yet; drag onto the drawing, or click:</span>
+      {missing.map(([role, side]) => {
+        const name = side ? `${side} ${role}` : role;
+        const meaning = { role, side, sound: null };
+        return (
+          <button
+            key={name}
+            type="button"
+            className="tag"
+            title={`Drag this onto the part that is the ${name}`}
+            onPointerDown={(event) => press(event, name, meaning)}
+            onClick={() => ask(name, meaning)}
+          >
+            {name}
+          </button>
+        );
+      })}
+      {dragged && (
+        <span className="tag dragged" style={{ left: dragged.at.x, top: dragged.at.y }} aria-hidden>
+          {dragged.name}
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Pixels that a press may wander and still be a click. */
+const CLICK = 5;
