@@ -3,6 +3,7 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/postgres.mjs';
+import { runTypeScript } from './lib/runTypeScript.mjs';
 import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
@@ -119,6 +120,12 @@ async function shootAll() {
   await page.waitForTimeout(1500);
   await shoot('character');
   await page.goto('/new');
+  await page
+    .getByLabel('Layered artwork, files')
+    .setInputFiles(join(ROOT, 'apps/web/public/templates/face.svg'));
+  await page.getByText('What is what').waitFor();
+  await shoot('recognised');
+  await page.goto('/new');
   await page.getByRole('button', { name: 'Bare face' }).click();
   await page.getByRole('button', { name: 'Drawn lips' }).click();
   const box = await page.locator('.character-stage canvas').boundingBox();
@@ -134,6 +141,11 @@ async function shootAll() {
   await shoot('lips');
 }
 
+runTypeScript(`
+  import { writeFileSync } from 'node:fs';
+  import { mouthKindsPicture } from '${join(ROOT, 'scripts/lib/mouthKinds.ts')}';
+  writeFileSync('${join(FOLDER, 'mouth-kinds.png')}', await mouthKindsPicture());
+`);
 try {
   await shootAll();
 } finally {

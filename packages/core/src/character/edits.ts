@@ -92,6 +92,9 @@ export function tidied(character: Character): Character {
   return { ...character, parts };
 }
 
+/** How round lips are that no opening alone makes. */
+const ROUND = 0.5;
+
 /** Which kinds of mouth a character could have as its parts are, each ready to be used. */
 export function possibleMouths(character: Character): ReadonlyMap<MouthKind, MouthRig> {
   const own = assembledMouth({ ...character, mouth: null }).mouth;
@@ -102,11 +105,18 @@ export function possibleMouths(character: Character): ReadonlyMap<MouthKind, Mou
     if (!('chart' in rig)) continue;
     const { part, followers, chart } = rig;
     const strip = chart.drawings
-      .filter(({ articulation }) => articulation !== null)
+      // A rounded mouth is no step on the way from shut to open.
+      .filter(({ articulation }) => articulation !== null && (articulation.round ?? 0) < ROUND)
       .sort((a, b) => (a.articulation!.jaw ?? 0) - (b.articulation!.jaw ?? 0))
       .map(({ drawing }) => drawing);
     if (!found.has('strip') && strip.length > 1) {
       found.set('strip', { kind: 'strip', part, followers, strip });
+    }
+    const widest = chart.drawings.find(({ drawing }) => drawing === strip.at(-1));
+    const rest = chart.drawings.find(({ drawing }) => drawing === chart.rest);
+    if (!found.has('two') && widest && rest && widest !== rest) {
+      const drawings = [rest, widest].map((entry) => ({ ...entry, mood: null }));
+      found.set('two', { kind: 'two', part, followers, chart: { rest: rest.drawing, drawings } });
     }
     if (!found.has('steps') && strip.length > 1) {
       const drawings = strip.map((drawing, at) => ({

@@ -60,11 +60,14 @@ export const lipsMouthSchema = object({
 const TEETH = '#fffaf0';
 const EDGE = '#4a2618';
 
+/** Lips that are rounder than this have no bow above. */
+const BOWLESS = 0.5;
+
 /** Shares of the mouth's width: how far the lips part, and move with width and rounding. */
 const OPENS_UP = 0.1;
 const OPENS_DOWN = 0.48;
 const WIDENS = 0.16;
-const ROUNDS = 0.34;
+const ROUNDS = 0.42;
 
 export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthNow): Pose {
   const repaint = (operations: readonly Operation[], place: Matrix) => [
@@ -123,16 +126,21 @@ function lips(
   const outerTop = apart(between(middle, mouth.top, full), up);
   const outerBottom = apart(between(middle, mouth.bottom, full), down);
 
-  const opening = `${arc(left, innerTop, right)}${arc(right, innerBottom, left, true)}Z`;
-  const upperLip = `${bow(left, outerTop, right, span)}${arc(right, innerTop, left, true)}Z`;
-  const lowerLip = `${arc(left, outerBottom, right)}${arc(right, innerBottom, left, true)}Z`;
+  // Rounded lips are a ring: their curves leave the corners upright.
+  const ring = Math.min(1, round * mouth.rounding);
+  const over = (from: Point, by: Point, to: Point, going = false) => arc(from, by, to, ring, going);
+  const opening = `${over(left, innerTop, right)}${over(right, innerBottom, left, true)}Z`;
+  const upperEdge = ring > BOWLESS ? over(left, outerTop, right) : bow(left, outerTop, right, span);
+  const upperLip = `${upperEdge}${over(right, innerTop, left, true)}Z`;
+  const lowerLip = `${over(left, outerBottom, right)}${over(right, innerBottom, left, true)}Z`;
   const contents: VectorShape[] = [filled(opening, mouth.insideColor)];
-  if (mouth.tongue > 0) {
+  if (mouth.tongue > 0 && ring < BOWLESS) {
     const rise = down * (0.55 - 0.35 * tongue * mouth.tongue);
     const center = apart(middle, rise + 0.16 * span);
     contents.push(filled(oval(center, 0.26 * span * spread, 0.2 * span), mouth.tongueColor));
   }
-  const depth = 0.05 * span * (1 + teeth);
+  // Rounded lips cover the teeth.
+  const depth = 0.05 * span * (1 + teeth) * (1 - 0.9 * ring);
   if (mouth.upperTeeth > 0) {
     contents.push(filled(row(left, right, innerTop.y, depth * mouth.upperTeeth, 1), TEETH));
   }
@@ -149,7 +157,7 @@ function lips(
     within: null,
   };
   const seam: VectorShape = {
-    path: arc(left, innerTop, right),
+    path: over(left, innerTop, right),
     fill: null,
     fillRule: 'nonzero',
     stroke: { paint: EDGE, width: 0.02 * span, cap: 'round', join: 'round' },
@@ -177,11 +185,17 @@ const filled = (path: string, fill: string): VectorShape => ({
   opacity: 1,
 });
 
-/** A smooth curve from corner to corner whose middle lies on a point; `going` leaves out where it begins. */
-function arc(from: Point, middle: Point, to: Point, going = false): string {
-  // A quadratic curve is halfway between its ends' middle and its control point.
-  const control = between(between(from, to, 0.5), middle, 2);
-  return `${going ? 'L' : 'M'}${from.x} ${from.y}Q${control.x} ${control.y} ${to.x} ${to.y}`;
+/**
+ * A smooth curve from corner to corner whose middle lies on a point; `going` leaves out where it begins.
+ *
+ * @param ring 0: a parabola, pointed at the corners; 1: nearly half an ellipse, upright there
+ */
+function arc(from: Point, middle: Point, to: Point, ring: number, going: boolean): string {
+  // A cubic's middle lies three quarters of the way to its control points.
+  const height = (corner: Point) => corner.y + (4 / 3) * (middle.y - corner.y);
+  const inwards = (corner: Point) => corner.x + (1 - ring) * (2 / 3) * (middle.x - corner.x);
+  const controls = [from, to].map((corner) => `${inwards(corner)} ${height(corner)}`);
+  return `${going ? 'L' : 'M'}${from.x} ${from.y}C${controls.join(' ')} ${to.x} ${to.y}`;
 }
 
 /** The upper lip's edge: two bows that meet in a dip. */
