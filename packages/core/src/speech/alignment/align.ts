@@ -1,9 +1,9 @@
-import { concatenated } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import type { Pronunciation } from '../script/pronouncer';
 import type { PhoneSpan } from '../decoding/phoneDecoder';
 import type { SpokenPhone } from '../hearing/sounds';
+import { HeardFrames } from './heardFrames';
 import { widenedToKin } from './kin';
 import { WordLocator } from './locateWords';
 import { timePhones } from './timePhones';
@@ -66,7 +66,7 @@ const SHORTEST_ADDITION = 15;
 export class Aligner {
   private readonly locator: WordLocator;
   private readonly priors: Float64Array;
-  private readonly heard: Float32Array[] = [];
+  private readonly heard = new HeardFrames();
   private readonly excerpt: boolean;
 
   private readonly words: readonly AlignableWord[];
@@ -88,7 +88,7 @@ export class Aligner {
   }
 
   push(logProbabilities: Float32Array): void {
-    const heard = this.script.foreign ? widenedToKin(logProbabilities) : logProbabilities.slice();
+    const heard = this.script.foreign ? widenedToKin(logProbabilities) : logProbabilities;
     this.heard.push(heard);
     this.locator.push(heard);
   }
@@ -96,8 +96,7 @@ export class Aligner {
   /** @param free what was heard without regard to the script, for the stretches that are not in it */
   finish(free: readonly PhoneSpan[]): Alignment {
     const located = this.locator.finish();
-    const all = concatenated(this.heard);
-    const frames = all.length / PHONE_COUNT;
+    const { frames } = this.heard;
     const added = additions(located, free, frames);
     const phones: SpokenPhone[] = [];
     const words: AlignedWord[] = [];
@@ -111,7 +110,7 @@ export class Aligner {
         nextStart(located, group.at(-1)!, frames),
       );
       phones.push(...fill(free, added, at, start));
-      const laid = this.lay(group, all, start, end);
+      const laid = this.lay(group, start, end);
       phones.push(...laid.phones);
       words.push(...laid.words);
       at = end;
@@ -127,10 +126,11 @@ export class Aligner {
     };
   }
 
-  private lay(group: readonly LocatedWord[], all: Float32Array, start: number, end: number) {
+  private lay(group: readonly LocatedWord[], start: number, end: number) {
+    const heard = this.heard.between(start, end);
     const timed = timePhones(
       group.map(({ word, way }) => this.words[word]!.ways[way]!),
-      all.subarray(start * PHONE_COUNT, end * PHONE_COUNT),
+      heard,
       this.priors,
     );
     const words: AlignedWord[] = [];
@@ -139,7 +139,7 @@ export class Aligner {
     const phones = timed!.map(({ phone, word, start: from, end: to }) => {
       if (word === null) return { phone, start: start + from, end: start + to, word };
       const { text } = this.words[group[word]!.word]!;
-      const loss = lossOf(all, phone, start + from, start + to);
+      const loss = lossOf(heard, phone, from, to);
       const begun =
         word === current ? words.pop()! : { text, start: start + from, end: 0, loss: 0 };
       words.push({ ...begun, end: start + to, loss: begun.loss + loss });
