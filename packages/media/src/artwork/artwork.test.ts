@@ -77,12 +77,12 @@ describe('layered SVG', () => {
     ],
     [
       'a style sheet',
-      '<style>.a{fill:#ff0000}</style><g id="head"><rect x="10" y="20" width="30" height="40" class="a"/></g>',
+      '<style>g .a{fill:#ff0000}</style><g id="head"><rect x="10" y="20" width="30" height="40" class="a"/></g>',
       [10, 20, 30, 40],
     ],
     [
-      'a clone',
-      '<defs><rect id="one" width="20" height="30" fill="#ff0000"/></defs><g id="head"><use xlink:href="#one" x="5" y="6"/></g>',
+      'a clone of a symbol',
+      '<defs><symbol id="one" width="20" height="30" viewBox="0 0 20 30"><rect width="20" height="30" fill="#ff0000"/></symbol></defs><g id="head"><use xlink:href="#one" x="5" y="6"/></g>',
       [5, 6, 20, 30],
     ],
     [

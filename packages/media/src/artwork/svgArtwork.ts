@@ -5,6 +5,7 @@ import type { Reading } from './reading';
 import { checkLayerCount } from './limits';
 import { decodedPixels, keepPixels } from './layerStore';
 import { paintedSvg } from './paintedSvg';
+import { readStyleSheet } from './styleSheet';
 
 /** Pixels of a page's longer side at which what isn't kept as a vector is painted. */
 const PAINTED_SIDE = 2400;
@@ -16,7 +17,7 @@ const PAINTED_SIDE = 2400;
  */
 export async function readSvgArtwork(text: string, reading: Reading): Promise<Artwork> {
   checkSvg(text, reading.name);
-  const { page, layers } = readLayers(text);
+  const { page, layers } = readLayers(text, readStyleSheet);
   const total = countOf(layers);
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];

@@ -1,5 +1,6 @@
 export * from './layers';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';
+export type { ReadStyleSheet, StyleRule } from './styleRules';
 export * from './vectorDrawing';
 export * from './writeLayers';

@@ -1,5 +1,6 @@
 import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
 import { grow, unionOf, type Box } from '../../geometry';
+import { withClones } from './clones';
 import { boundsOf } from './paint';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
@@ -7,6 +8,7 @@ import { beyondVectors } from './beyondVectors';
 import { withOwnIds } from './merge';
 import { referencedNodes, styleSheets } from './references';
 import { ownStyle } from './style';
+import { withOwnStyles, type ReadStyleSheet } from './styleRules';
 import type { VectorShape } from './vectorDrawing';
 
 /** A layer of an SVG: a group of others, or a picture of its own. */
@@ -54,10 +56,11 @@ const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-
  * Takes a layered SVG apart: groups and shapes that somebody has named become layers, whatever lies between
  * them layers named after their group.
  *
+ * @param readSheet reads style sheets, so that they need not be painted by another renderer
  * @throws Problem when it can't be read
  */
-export function readLayers(text: string): LayeredSvg {
-  const root = parseSvg(text);
+export function readLayers(text: string, readSheet: ReadStyleSheet = () => null): LayeredSvg {
+  const root = withClones(withOwnStyles(parseSvg(text), readSheet));
   const page = viewBoxOf(root);
   return { page, layers: new LayerReader(root, page).layersIn(root, [], 'drawing') };
 }

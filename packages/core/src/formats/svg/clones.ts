@@ -1,0 +1,58 @@
+import { definitionsOf } from './paint';
+import type { SvgNode } from './parse';
+
+/** The most elements that clones may come to; a file with more keeps them as they are. */
+const MOST = 20_000;
+/** What a group can't stand for: they have a size and a viewport of their own. */
+const OTHER = new Set(['symbol', 'svg']);
+
+/**
+ * A drawing in which every clone (`use`) of a shape or a group is a group with that shape in it (SVG 1.1, 5.6).
+ * What refers to itself, or to too much, stays as it is.
+ */
+export function withClones(root: SvgNode): SvgNode {
+  const definitions = definitionsOf(root);
+  let count = 0;
+  const expanded = (node: SvgNode, within: readonly string[]): SvgNode => {
+    const id = node.name === 'use' ? targetOf(node) : null;
+    const target = id === null || within.includes(id) ? undefined : definitions.get(id);
+    if (id === null || !target || OTHER.has(target.name)) {
+      if (node.children.length === 0) return node;
+      return { ...node, children: node.children.map((child) => expanded(child, within)) };
+    }
+    count += sizeOf(target);
+    if (count > MOST) return node;
+    const {
+      x = '0',
+      y = '0',
+      href: _,
+      'xlink:href': __,
+      transform,
+      ...attributes
+    } = node.attributes;
+    const move = `translate(${parseFloat(x)} ${parseFloat(y)})`;
+    return {
+      name: 'g',
+      attributes: { ...attributes, transform: transform ? `${transform} ${move}` : move },
+      children: [expanded(unnamed(target), [...within, id])],
+    };
+  };
+  const whole = expanded(root, []);
+  return count === 0 || count > MOST ? root : whole;
+}
+
+function targetOf({ attributes }: SvgNode): string | null {
+  return /^#(.+)$/.exec((attributes['href'] ?? attributes['xlink:href'] ?? '').trim())?.[1] ?? null;
+}
+
+function sizeOf({ children }: SvgNode): number {
+  return children.reduce((sum, child) => sum + sizeOf(child), 1);
+}
+
+/** A copy is no layer of its own, whatever the original is called. */
+function unnamed({ name, attributes, children }: SvgNode): SvgNode {
+  const kept = Object.entries(attributes).filter(
+    ([key]) => key !== 'id' && key !== 'data-name' && !/^(inkscape:label|serif:id)$/.test(key),
+  );
+  return { name, attributes: Object.fromEntries(kept), children: children.map(unnamed) };
+}
