@@ -1,7 +1,7 @@
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { FRAME_RATE_NAMES } from '@cruvo/core/scene';
-import { benchArtwork } from './artwork';
+import { benchArtwork, HUGE_SHEET } from './artwork';
 import { crowdOf, facesOf } from './characters';
 import { demoScene } from './demoScene';
 import { benchFirstSounds, benchHearing, benchHearingInChromium, benchLive } from './hearing';
@@ -128,6 +128,14 @@ for (const layers of [20, 150, 600]) {
   for (const kind of ['svg', 'ora', 'psd'] as const) seconds.push(await benchArtwork(kind, layers));
   say(`| ${layers} | ${seconds.map((value) => fixed(value)).join(' | ')} |`);
 }
+const huge = [];
+for (const kind of ['svg', 'ora', 'psd'] as const) {
+  huge.push(`${fixed(await benchArtwork(kind, 150, HUGE_SHEET))} s as ${kind.toUpperCase()}`);
+}
+say(
+  '',
+  `A page of 10,000 × 10,000 pixels with 150 layers of 1000 × 1000: ${huge.join(', ')} (wanted: within 20).`,
+);
 
 say(
   '',

@@ -82,7 +82,7 @@ describe('layered SVG', () => {
     ],
     [
       'a clone of a symbol',
-      '<defs><symbol id="one" width="20" height="30" viewBox="0 0 20 30"><rect width="20" height="30" fill="#ff0000"/></symbol></defs><g id="head"><use xlink:href="#one" x="5" y="6"/></g>',
+      '<defs><symbol id="one" width="20" height="30" viewBox="0 0 20 30"><rect width="20" height="30" fill="#ff0000"/></symbol></defs><g id="head"><use xlink:href="#one" x="5" y="6" width="20" height="30"/></g>',
       [5, 6, 20, 30],
     ],
     [
