@@ -1,5 +1,5 @@
 // npm run screenshots: takes the pictures in docs/screenshots again, from the demo.
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/postgres.mjs';
@@ -125,6 +125,17 @@ async function shootAll() {
     .setInputFiles(join(ROOT, 'apps/web/public/templates/face.svg'));
   await page.getByText('What is what').waitFor();
   await shoot('recognised');
+  const newer = readFileSync(join(ROOT, 'apps/web/public/templates/face.svg'), 'utf8')
+    .replace('<g id="OH"', '<g id="OH round"')
+    .replace('</svg>', '<g id="hat"><path d="M220 150H580L530 40H270Z" fill="#884422"/></g></svg>')
+    .replace(/<g id="F V".*?<\/g>/s, '');
+  await page.getByRole('button', { name: 'Artwork' }).click();
+  await page.getByRole('button', { name: 'Bring in newer artwork' }).click();
+  await page
+    .getByLabel('Newer artwork, files')
+    .setInputFiles({ name: 'face-2.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(newer) });
+  await page.getByText('the very same picture').waitFor();
+  await shoot('newer-artwork');
   await page.goto('/new');
   await page.getByRole('button', { name: 'Bare face' }).click();
   await page.getByRole('button', { name: 'Drawn lips' }).click();
