@@ -4,6 +4,7 @@ import { checkSvg } from '../picture';
 import type { Reading } from './reading';
 import { checkLayerCount } from './limits';
 import { decodedPixels, keepPixels } from './layerStore';
+import { outlineText } from './letters';
 import { paintedSvg } from './paintedSvg';
 import { readStyleSheet } from './styleSheet';
 
@@ -17,7 +18,7 @@ const PAINTED_SIDE = 2400;
  */
 export async function readSvgArtwork(text: string, reading: Reading): Promise<Artwork> {
   checkSvg(text, reading.name);
-  const { page, layers } = readLayers(text, readStyleSheet);
+  const { page, layers } = readLayers(text, readStyleSheet, outlineText);
   const total = countOf(layers);
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];
@@ -42,7 +43,7 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
     }
     if (picture.beyond.includes('text')) {
       const sentence =
-        'Its text is drawn with a font of this machine. Turn text into outlines in your drawing program to be sure of its look.';
+        'Its text is drawn with a font of this machine. Turn text into outlines in your drawing program to be sure of its look, or use Figtree or Bricolage Grotesque, which come with Cruvo.';
       notes.push({ layer: path, sentence });
     }
     const scale = PAINTED_SIDE / Math.max(page.width, page.height);

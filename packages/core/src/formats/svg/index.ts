@@ -1,4 +1,5 @@
 export * from './layers';
+export type { Lettering, Outline, OutlineText } from './outlinedText';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';
 export type { ReadStyleSheet, StyleRule } from './styleRules';

@@ -8,6 +8,7 @@ import { beyondVectors } from './beyondVectors';
 import { withOwnIds } from './merge';
 import { referencedNodes, styleSheets } from './references';
 import { ownStyle } from './style';
+import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
 import type { VectorShape } from './vectorDrawing';
 
@@ -57,10 +58,15 @@ const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-
  * them layers named after their group.
  *
  * @param readSheet reads style sheets, so that they need not be painted by another renderer
+ * @param outline gives the outlines of text, likewise
  * @throws Problem when it can't be read
  */
-export function readLayers(text: string, readSheet: ReadStyleSheet = () => null): LayeredSvg {
-  const root = withClones(withOwnStyles(parseSvg(text), readSheet));
+export function readLayers(
+  text: string,
+  readSheet: ReadStyleSheet = () => null,
+  outline: OutlineText = () => null,
+): LayeredSvg {
+  const root = withOutlinedText(withClones(withOwnStyles(parseSvg(text), readSheet)), outline);
   const page = viewBoxOf(root);
   return { page, layers: new LayerReader(root, page).layersIn(root, [], 'drawing') };
 }

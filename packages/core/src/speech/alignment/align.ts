@@ -152,11 +152,13 @@ export class Aligner {
 }
 
 /** The sum over frames of how much less likely a phone is than the likeliest. */
-function lossOf(all: Float32Array, phone: number, from: number, to: number): number {
+function lossOf(heard: Float32Array, phone: number, from: number, to: number): number {
   let loss = 0;
   for (let frame = from; frame < to; frame++) {
-    const row = all.subarray(frame * PHONE_COUNT, (frame + 1) * PHONE_COUNT);
-    loss += row.reduce((most, value) => Math.max(most, value), -Infinity) - row[phone]!;
+    const row = frame * PHONE_COUNT;
+    let most = -Infinity;
+    for (let at = row; at < row + PHONE_COUNT; at++) most = Math.max(most, heard[at]!);
+    loss += most - heard[row + phone]!;
   }
   return loss;
 }

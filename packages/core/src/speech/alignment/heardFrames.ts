@@ -18,9 +18,10 @@ export class HeardFrames {
 
   /** @param logProbabilities natural logarithms [frames * 45] */
   push(logProbabilities: Float32Array): void {
-    const bytes = Uint8Array.from(logProbabilities, (value) =>
-      Math.round(Math.min(LEAST, -value) * STEPS),
-    );
+    const bytes = new Uint8Array(logProbabilities.length);
+    for (let at = 0; at < bytes.length; at++) {
+      bytes[at] = Math.round(Math.min(LEAST, -logProbabilities[at]!) * STEPS);
+    }
     this.pieces.push({ from: this.count, bytes });
     this.count += logProbabilities.length / PHONE_COUNT;
   }
