@@ -10,6 +10,8 @@ import {
 import { fitInside, grow, IDENTITY, multiply, translation } from '@cruvo/core/geometry';
 import {
   articulate,
+  chartInMood,
+  chartOf,
   DEFAULT_FIT,
   fittedChart,
   layMouths,
@@ -119,10 +121,15 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
   );
   const around = mouth.kind === 'lips' ? null : boundsOfPart(character, mouth.part);
   const box = grow(around ?? { x: 320, y: 540, width: 160, height: 90 }, 24);
-  const held = layMouths(track, DEFAULT_FIT, fittedChart(mouth, null, track, DEFAULT_FIT), {
-    duration: track.duration,
-    frameRate: 24,
-  });
+  const held = layMouths(
+    track,
+    DEFAULT_FIT,
+    fittedChart(mouth, chartInMood(chartOf(mouth), null), track, DEFAULT_FIT),
+    {
+      duration: track.duration,
+      frameRate: 24,
+    },
+  );
   const articulation = articulate(track, DEFAULT_FIT);
   return Promise.all(
     SHOWN.map((viseme) => {

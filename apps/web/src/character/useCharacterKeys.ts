@@ -27,7 +27,7 @@ export function useCharacterKeys(
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), own);
   useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
   useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
-  useHotkeys('space', () => saying.spoken && saying.start(saying.spoken.track), own, [saying]);
+  useHotkeys('space', () => saying.again(), own, [saying]);
   useHotkeys('h', () => {
     const { chosen, character } = state();
     const hidden = character.parts.some(({ id, hidden: unseen }) => chosen.includes(id) && !unseen);

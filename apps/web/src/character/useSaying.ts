@@ -2,6 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
 import {
   articulate,
+  chartInMood,
+  chartOf,
   DEFAULT_FIT,
   fittedChart,
   followsSmoothly,
@@ -33,16 +35,25 @@ export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]
   const [busy, setBusy] = useState(false);
   const began = useRef<number | null>(null);
   const wanted = useRef(0);
+  const heard = useRef<HTMLAudioElement | null>(null);
 
   const spoken = useMemo(
     () => (rig && track ? spokenBy(rig, track, mood) : null),
     [rig, track, mood],
   );
 
-  const start = useCallback((next: VoiceTrack) => {
+  /** @param sound address of the voice that is heard along; null for typed words */
+  const start = useCallback((next: VoiceTrack, sound: string | null) => {
     setTrack(next);
+    heard.current?.pause();
+    heard.current = sound === null ? null : new Audio(sound);
     began.current = performance.now();
+    // Where sound is not allowed or not there, the mouth goes on by the clock.
+    heard.current?.play().catch(() => (heard.current = null));
   }, []);
+  const again = useCallback(() => {
+    if (track) start(track, heard.current?.src ?? null);
+  }, [track, start]);
   const say = useCallback(
     async (script: string, language: string) => {
       const own_ = ++wanted.current;
@@ -50,7 +61,7 @@ export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]
       setBusy(true);
       try {
         const next = await sayWords({ script, language, own });
-        if (own_ === wanted.current) start(next);
+        if (own_ === wanted.current) start(next, null);
       } catch (error) {
         if (own_ === wanted.current) setFailure(sentenceOf(error));
       } finally {
@@ -59,26 +70,44 @@ export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]
     },
     [own, start],
   );
-  const stop = useCallback(() => void (began.current = null), []);
+  const stop = useCallback(() => {
+    began.current = null;
+    heard.current?.pause();
+  }, []);
   useEffect(() => stop, [stop]);
 
   /** Seconds into what is said; null while nothing is. */
   const timeNow = useCallback((): number | null => {
     if (began.current === null || !spoken) return null;
-    const time = ((performance.now() - began.current) / 1000) * speed;
-    if (time <= spoken.track.duration) return time;
+    const voice = heard.current;
+    if (voice) voice.playbackRate = speed;
+    const time = voice?.currentTime ?? ((performance.now() - began.current) / 1000) * speed;
+    if (time <= spoken.track.duration && !voice?.ended) return time;
     began.current = null;
     return null;
   }, [spoken, speed]);
 
-  return { spoken, mood, setMood, speed, setSpeed, failure, busy, say, start, stop, timeNow };
+  return {
+    spoken,
+    mood,
+    setMood,
+    speed,
+    setSpeed,
+    failure,
+    busy,
+    say,
+    start,
+    again,
+    stop,
+    timeNow,
+  };
 }
 
 export type Saying = ReturnType<typeof useSaying>;
 
 function spokenBy(rig: MouthRig, track: VoiceTrack, mood: string | null): Spoken {
   const articulation = articulate(track, DEFAULT_FIT);
-  const chart = fittedChart(rig, mood, track, DEFAULT_FIT);
+  const chart = fittedChart(rig, chartInMood(chartOf(rig), mood), track, DEFAULT_FIT);
   const held = layMouths(track, DEFAULT_FIT, chart, {
     duration: track.duration,
     frameRate: FRAME_RATE,

@@ -162,3 +162,26 @@ describe('withoutParts', () => {
     );
   });
 });
+
+describe('saying what a mouth drawing is', () => {
+  const said = (mood: string | null) => ({
+    role: 'mouth drawing' as const,
+    side: null,
+    sound: { visemes: [10 as const], mood, loudness: null, number: null, expression: null },
+  });
+  it('changes that drawing alone: followers and other sounds stay as they were set', () => {
+    const follower = { part: 'hat', x: 0, y: -4, turn: 0, scale: 1, pivot: { x: 0, y: 0 } };
+    const chart = chartOf(small.mouth!);
+    const drawings = chart.drawings.map((entry) =>
+      entry.drawing === 'head/mouth/oo' ? { ...entry, label: 'mine' } : entry,
+    );
+    const mouth = { ...small.mouth!, followers: [follower], chart: { ...chart, drawings } };
+    const set = { ...small, mouth } as typeof small;
+    const after = withMeaning(set, 'head/mouth/ah', said('cross')).mouth!;
+    expect(after.followers).toEqual([follower]);
+    const label = (drawing: string) =>
+      chartOf(after).drawings.find((entry) => entry.drawing === drawing)!;
+    expect(label('head/mouth/oo').label).toBe('mine');
+    expect(label('head/mouth/ah').mood).toBe('cross');
+  });
+});

@@ -73,7 +73,23 @@ export function withMeaning(character: Character, id: string, meaning: Meaning |
   const eyes = roles.some((role) => role !== undefined && EYE_ROLES.has(role));
   const mouth = roles.some((role) => role !== undefined && MOUTH_ROLES.has(role));
   const seen = eyes || meaning === null ? assembledEyes(changed) : changed;
-  return mouth || meaning === null ? assembledMouth(seen) : seen;
+  if (!mouth && meaning !== null) return seen;
+  const after = assembledMouth(seen);
+  return { ...after, mouth: goneOn(character.mouth, after.mouth, id) };
+}
+
+/** A mouth put together anew, with what was set up before; only the drawing that was meant changes. */
+function goneOn(before: MouthRig | null, after: MouthRig | null, meant: string): MouthRig | null {
+  if (!before || !after) return after;
+  const { followers } = before;
+  if (!('chart' in before) || !('chart' in after)) return { ...after, followers };
+  const drawings = after.chart.drawings.map(
+    (entry) =>
+      (entry.drawing !== meant &&
+        before.chart.drawings.find(({ drawing }) => drawing === entry.drawing)) ||
+      entry,
+  );
+  return { ...after, followers, chart: { ...after.chart, drawings } };
 }
 
 const EYE_ROLES: ReadonlySet<string> = new Set([

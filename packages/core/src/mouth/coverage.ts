@@ -31,6 +31,18 @@ export function moodsOf({ drawings }: MouthChart): string[] {
   return [...new Set(drawings.flatMap(({ mood }) => mood ?? []))];
 }
 
+/** A chart whose pauses show another drawing, mostly an expression; as it was where it has no such drawing. */
+export function withSilence(chart: MouthChart, drawing: string | null): MouthChart {
+  if (drawing === null || !chart.drawings.some((entry) => entry.drawing === drawing)) return chart;
+  // What is seen in silence has the articulation of silence, so that laying mouths knows it.
+  const drawings = chart.drawings.map((entry) =>
+    entry.drawing === drawing
+      ? { ...entry, articulation: entry.articulation ?? targetOf(0) }
+      : entry,
+  );
+  return { rest: drawing, drawings };
+}
+
 /** The part of a chart that is used in a mood: its own drawings, and those for every mood. */
 export function chartInMood(chart: MouthChart, mood: string | null): MouthChart {
   const moods = moodsOf(chart);

@@ -21,8 +21,11 @@ const track = testTrack(
   [0, 0.4],
 );
 const soft = { ...DEFAULT_FIT, strength: 0.35 };
-const shown = (rig: MouthRig, fit = DEFAULT_FIT, chart = fittedChart(rig, null, track, fit)) =>
-  layMouths(track, fit, chart, { duration: track.duration, frameRate: 24 });
+const shown = (
+  rig: MouthRig,
+  fit = DEFAULT_FIT,
+  chart = fittedChart(rig, chartOf(rig), track, fit),
+) => layMouths(track, fit, chart, { duration: track.duration, frameRate: 24 });
 const drawings = (rig: MouthRig, fit = DEFAULT_FIT) =>
   new Set(shown(rig, fit).map(({ drawing }) => drawing));
 
@@ -35,7 +38,7 @@ describe('steps of loudness', () => {
     expect(new Set(unfitted.map(({ drawing }) => drawing)).size).toBeLessThan(4);
   });
   it('rise with the opening', () => {
-    const { drawings: fitted } = fittedChart(steps, null, track, DEFAULT_FIT);
+    const { drawings: fitted } = fittedChart(steps, chartOf(steps), track, DEFAULT_FIT);
     const jaws = fitted.map(({ articulation }) => articulation!.jaw!);
     expect(jaws[0]).toBe(0);
     expect([...jaws].sort((a, b) => a - b)).toEqual(jaws);
@@ -44,6 +47,6 @@ describe('steps of loudness', () => {
     for (const { start, end } of shown(steps)) expect(end - start).toBeGreaterThan(1.9 / 24);
   });
   it('stay as they are where nothing was heard', () => {
-    expect(fittedChart(steps, null, null, DEFAULT_FIT)).toEqual(chartOf(steps));
+    expect(fittedChart(steps, chartOf(steps), null, DEFAULT_FIT)).toEqual(chartOf(steps));
   });
 });

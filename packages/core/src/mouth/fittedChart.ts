@@ -1,9 +1,8 @@
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { articulate } from './articulate';
-import { chartInMood } from './coverage';
 import type { FitSettings } from './fitSettings';
 import { speakingDrawings, type MouthChart } from './mouthChart';
-import { chartOf, type MouthRig } from './mouthRig';
+import type { MouthRig } from './mouthRig';
 
 /** Samples of the articulation a second: as many as the hearing gives. */
 const RATE = 100;
@@ -11,20 +10,18 @@ const RATE = 100;
 const SHUT = 0.05;
 
 /**
- * The chart by which a mouth is laid over one line: the drawings of its mood, and for steps of loudness each
- * step's opening fitted to the line.
+ * The chart by which a mouth is laid over one line: for steps of loudness, each step's opening is fitted to it.
  *
- * @param mood null for the first one
+ * @param chart what the mouth shows in that line
  * @param track null where nothing was heard
  */
 export function fittedChart(
-  rig: MouthRig,
-  mood: string | null,
+  { kind }: MouthRig,
+  chart: MouthChart,
   track: VoiceTrack | null,
   fit: FitSettings,
 ): MouthChart {
-  const chart = chartInMood(chartOf(rig), mood);
-  return rig.kind === 'steps' && track ? withFittedSteps(chart, track, fit) : chart;
+  return kind === 'steps' && track ? withFittedSteps(chart, track, fit) : chart;
 }
 
 /**

@@ -21,7 +21,7 @@ describe('readDocument', () => {
     expect(readDocument('production', production)).toEqual(production);
   });
   it.each([
-    ['scene', { ...scene, schemaVersion: 4 }, /newer Cruvo/],
+    ['scene', { ...scene, schemaVersion: 5 }, /newer Cruvo/],
     ['scene', { ...scene, length: -1 }, /length/],
     ['scene', { ...scene, frameRate: '26' }, /frameRate/],
     ['scene', { ...scene, cast: [] }, /member of the cast/],
@@ -62,8 +62,14 @@ describe('documents of an older Cruvo', () => {
   const old = { ...scene, schemaVersion: 1, lines: [{ ...oldLine, fit: oldFit }] };
   it('open with mouths that still follow the loudness, as they did', () => {
     const { schemaVersion, lines } = readDocument('scene', old);
-    const { language, channel, mood } = lines[0]!;
-    expect([schemaVersion, language, channel, mood]).toEqual([3, 'en', 'both', null]);
+    const { language, channel, mood, silence } = lines[0]!;
+    expect([schemaVersion, language, channel, mood, silence]).toEqual([
+      4,
+      'en',
+      'both',
+      null,
+      null,
+    ]);
     expect(lines[0]!.fit).toMatchObject({
       method: 'loudness',
       gate: 0.4,

@@ -32,6 +32,10 @@ describe('evaluate', () => {
       shownAt(0.5, withLine({ corrections: [{ start: 0.4, end: 0.6, drawing: 'open' }] })),
     ).toEqual([hash('b')]);
   });
+  it('shows in pauses what the line asks for, if it is there', () => {
+    expect(shownAt(0.5, withLine({ silence: 'open' }))).toEqual([hash('b')]);
+    expect(shownAt(0.5, withLine({ silence: 'lost' }))).toEqual([hash('a')]);
+  });
   it('passes over a correction to a drawing that is gone', () => {
     expect(
       shownAt(0.5, withLine({ corrections: [{ start: 0.4, end: 0.6, drawing: 'lost' }] })),

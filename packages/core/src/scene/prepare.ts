@@ -2,7 +2,7 @@ import type { Character } from '../character/character';
 import { blinksFor, seedFrom, type Blink } from '../motion/blinks';
 import { articulate, type ArticulationOverTime } from '../mouth/articulate';
 import { layMouths } from '../mouth/layMouths';
-import { chartInMood } from '../mouth/coverage';
+import { chartInMood, withSilence } from '../mouth/coverage';
 import { fittedChart } from '../mouth/fittedChart';
 import type { MouthChart } from '../mouth/mouthChart';
 import { chartOf, followsSmoothly, type MouthRig } from '../mouth/mouthRig';
@@ -86,7 +86,7 @@ function prepareLine(
 }
 
 function fittedMouths(line: Line, track: VoiceTrack, rig: MouthRig, scene: Scene): HeldDrawing[] {
-  return layMouths(track, line.fit, fittedChart(rig, line.mood, track, line.fit), {
+  return layMouths(track, line.fit, fittedChart(rig, chartOfLine(rig, line), track, line.fit), {
     duration: line.voice.duration,
     frameRate: framesPerSecond(scene.frameRate),
   });
@@ -96,7 +96,10 @@ function restingMouths(line: Line, rig: MouthRig): HeldDrawing[] {
   return [{ start: 0, end: line.voice.duration, drawing: chartOfLine(rig, line).rest }];
 }
 
-/** The mouths that a line shows: those of its mood. */
-export function chartOfLine(rig: MouthRig, { mood }: Pick<Line, 'mood'>): MouthChart {
-  return chartInMood(chartOf(rig), mood);
+/** The mouths that a line shows: those of its mood, with what it shows in pauses at rest. */
+export function chartOfLine(
+  rig: MouthRig,
+  { mood, silence }: Pick<Line, 'mood' | 'silence'>,
+): MouthChart {
+  return withSilence(chartInMood(chartOf(rig), mood), silence);
 }

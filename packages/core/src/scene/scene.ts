@@ -7,7 +7,7 @@ import { languageSchema } from '../speech/language';
 import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FRAME_RATE_NAMES, type FrameRateName } from './frameRate';
 
-export const SCENE_VERSION = 3;
+export const SCENE_VERSION = 4;
 /** The longest voice that a line can have, in seconds. */
 export const LONGEST_VOICE = 60 * 60;
 /** Room after the last word when a scene is made to fit its voice, in seconds. */
@@ -39,6 +39,8 @@ export interface Line {
   readonly language: string;
   /** The mood whose mouths are shown; null for the character's first. */
   readonly mood: string | null;
+  /** The mouth drawing that is shown in pauses, mostly an expression; null for the one at rest. */
+  readonly silence: string | null;
   /** Which channel of the voice is heard. */
   readonly channel: VoiceChannel;
   /** Seconds from the start of the scene. */
@@ -98,6 +100,7 @@ const lineSchema: Schema<Line> = object({
   script: string().defined().max(LONGEST_SCRIPT),
   language: languageSchema(),
   mood: string().max(300).defined().nullable(),
+  silence: string().max(300).defined().nullable(),
   channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
   start: number().required().min(0),
   voice: voiceSchema,

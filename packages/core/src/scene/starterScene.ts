@@ -40,6 +40,7 @@ export function starterScene(options: {
         script: '',
         language: 'en',
         mood: null,
+        silence: null,
         channel: 'both',
         start: 0,
         voice: options.voice,

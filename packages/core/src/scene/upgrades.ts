@@ -5,7 +5,10 @@ import { ENGLISH } from '../speech/language';
 /** Turns a body of schema version n into one of version n + 1. */
 export type Upgrade = (body: Record<string, unknown>) => Record<string, unknown>;
 
-/** Scenes, from version 1 on: fitting by sounds came with version 2, moods of lines with version 3. */
+/**
+ * Scenes, from version 1 on: fitting by sounds came with version 2, moods of lines with version 3, what
+ * they show in pauses with version 4.
+ */
 export const SCENE_UPGRADES: readonly Upgrade[] = [
   (scene) => ({
     ...scene,
@@ -19,6 +22,13 @@ export const SCENE_UPGRADES: readonly Upgrade[] = [
   (scene) => ({
     ...scene,
     lines: (scene['lines'] as Record<string, unknown>[]).map((line) => ({ ...line, mood: null })),
+  }),
+  (scene) => ({
+    ...scene,
+    lines: (scene['lines'] as Record<string, unknown>[]).map((line) => ({
+      ...line,
+      silence: null,
+    })),
   }),
 ];
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Form } from 'react-bootstrap';
 import { listProductions, readDocumentById } from '../../api/documents';
-import { readTrack } from '../../api/media';
+import { mediaUrl, readTrack } from '../../api/media';
 import { useOpenCharacter } from '../CharacterContext';
 
 /** The lines of the production that have been heard, to be said by this mouth. */
@@ -16,7 +16,9 @@ export function LinePicker() {
       );
       return scenes.flatMap(({ body }) =>
         body.lines.flatMap(({ id, track, voice }) =>
-          track === null ? [] : [{ id, track, name: `${body.name}: ${voice.name}` }],
+          track === null
+            ? []
+            : [{ id, track, sound: mediaUrl(voice.working), name: `${body.name}: ${voice.name}` }],
         ),
       );
     },
@@ -30,12 +32,13 @@ export function LinePicker() {
       aria-label="Say a line of the production"
       value=""
       onChange={({ target }) => {
-        void readTrack(target.value).then(saying.start);
+        const line = lines.find(({ id }) => id === target.value);
+        if (line) void readTrack(line.track).then((track) => saying.start(track, line.sound));
       }}
     >
       <option value="">Say a line of the production …</option>
-      {lines.map(({ id, track, name }) => (
-        <option key={id} value={track}>
+      {lines.map(({ id, name }) => (
+        <option key={id} value={id}>
           {name}
         </option>
       ))}

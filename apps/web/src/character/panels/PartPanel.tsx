@@ -16,6 +16,7 @@ import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { takeAway } from '../useCharacterKeys';
 import { Figure } from './fields';
+import { SoundDetails } from './SoundDetails';
 import { meaningInWords } from '../parts/meaningInWords';
 
 /** The chosen part: what it is, how it is painted, and where it stands. */
@@ -39,6 +40,7 @@ export function PartPanel() {
     <>
       <h2 className="h6 text-break">{chosen.length > 1 ? `${chosen.length} parts` : part.name}</h2>
       {chosen.length === 1 && <MeaningField part={part} />}
+      {chosen.length === 1 && <SoundDetails part={part} />}
       <div className="field-grid">
         <Form.Label htmlFor="part-opacity">Opacity</Form.Label>
         <Form.Range

@@ -1,7 +1,7 @@
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
-import type { Line } from '@cruvo/core/scene';
+import { chartOfLine, type Line } from '@cruvo/core/scene';
 import { useOpenScene } from '../SceneContext';
 
 /** Who speaks a line, with the way to set that character up, and the mood in which it is said. */
@@ -11,6 +11,9 @@ export function SpeakerField({ line }: { line: Line }) {
   if (!speaker) return null;
   const { character, member } = speaker;
   const moods = character.mouth ? moodsOf(chartOf(character.mouth)) : [];
+  const drawings = character.mouth
+    ? chartOfLine(character.mouth, { ...line, silence: null }).drawings
+    : [];
   return (
     <div className="d-flex align-items-center gap-2 mb-2 small">
       <Link to={`/characters/${member.character}`} title={`Set up ${character.name}`}>
@@ -27,6 +30,25 @@ export function SpeakerField({ line }: { line: Line }) {
         >
           {moods.map((mood) => (
             <option key={mood}>{mood}</option>
+          ))}
+        </Form.Select>
+      )}
+      {drawings.length > 1 && (
+        <Form.Select
+          size="sm"
+          className={moods.length > 1 ? 'w-auto' : 'w-auto ms-auto'}
+          aria-label="In pauses"
+          title="The mouth that is shown in pauses"
+          value={line.silence ?? ''}
+          onChange={({ target }) =>
+            store.getState().changeLine(line.id, { silence: target.value || null })
+          }
+        >
+          <option value="">pauses: rest</option>
+          {drawings.map(({ drawing, label }) => (
+            <option key={drawing} value={drawing}>
+              pauses: {label}
+            </option>
           ))}
         </Form.Select>
       )}
