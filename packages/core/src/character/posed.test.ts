@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { drawingOperations, type GroupOperation } from '../frame';
 import { IDENTITY, mapped, scaling, translation } from '../geometry';
-import { AT_REST, type Pose } from '../motion/pose';
+import { AT_REST, type Pose, type Repaint } from '../motion/pose';
 import { hash } from '../testing/testScene';
 import type { Character } from './character';
 import { NO_EYES } from './eyes';
@@ -132,4 +132,16 @@ describe('trees', () => {
   ])('refuse what is none: %#', (parts, problem) => {
     expect(treeProblem(parts)).toMatch(problem);
   });
+});
+
+it('a part painted inside another is seen there though it is hidden, and is not repainted in turn', () => {
+  const character = characterOf({ id: 'teeth', hidden: true, opacity: 0.5 }, { id: 'lips' });
+  const repaint: Repaint = (operations, _place, paint) => [...operations, ...paint('teeth')];
+  const pose = new Map([
+    ['lips', { repaint }],
+    ['teeth', { repaint }],
+  ]);
+  const shown = operationsOf(character, IDENTITY, pose);
+  expect(shown.map(({ kind }) => kind)).toEqual(['raster', 'group']);
+  expect(drawingOperations(shown)).toHaveLength(2);
 });
