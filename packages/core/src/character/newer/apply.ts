@@ -6,7 +6,7 @@ import type { Part } from '../part';
 import { assembledEyes } from '../recognition/assembleEyes';
 import { assembledMouth } from '../recognition/assembleMouth';
 import { withoutParts } from '../removal';
-import { treeOf } from '../tree';
+import { holdersOf, treeOf } from '../tree';
 import { LOOKS, type ArtworkComparison, type Continued } from './compare';
 
 /** What somebody wants of a comparison, beside what it says by itself. */
@@ -37,7 +37,22 @@ export function withNewerArtwork(
   const redrawn = withDrawings(character, comparison);
   const larger = withAdded(redrawn, newer.parts, comparison, partOf);
   const arranged = wishes.arrangement ? asInFile(larger, newer.parts, partOf) : larger;
-  return tidied(withNewRoles(withoutParts(arranged, gone), newer, added));
+  return tidied(withNewRoles(withoutParts(releasedFrom(arranged, gone), gone), newer, added));
+}
+
+/** What parts that go hold, and that stays, belongs to the nearest holder that stays as well. */
+function releasedFrom(character: Character, ids: readonly string[]): Character {
+  const gone = new Set(ids);
+  const { parts } = character;
+  const staying = (id: string) => holdersOf(parts, id).find((holder) => !gone.has(holder.id));
+  return {
+    ...character,
+    parts: parts.map((part) =>
+      part.parent !== null && gone.has(part.parent) && !gone.has(part.id)
+        ? { ...part, parent: staying(part.id)?.id ?? null }
+        : part,
+    ),
+  };
 }
 
 function withDrawings(character: Character, { continued }: ArtworkComparison): Character {

@@ -25,8 +25,6 @@ export interface ArtworkComparison {
   readonly removed: readonly { readonly part: Part; readonly needed: boolean }[];
   /** Parts that lie elsewhere in the file's order or groups, or are blended otherwise, than here. */
   readonly arranged: readonly Part[];
-  /** All layers of the newer artwork. */
-  readonly layers: readonly Part[];
 }
 
 /** Units of the artwork by which a drawing may be off and still lie where it was. */
@@ -75,7 +73,6 @@ export function compareArtwork(
       .filter((part) => !parts.has(part.id) && isGone(part, character, parts))
       .map((part) => ({ part, needed: needed.has(part.id) })),
     arranged: arrangedOtherwise(character.parts, newer.parts, matches),
-    layers: newer.parts,
   };
 }
 

@@ -120,6 +120,15 @@ describe('newer artwork', () => {
   it('lacks a part that somebody keeps', () => {
     expect(ids(taken(mine, characterOf(body, mouths()), { kept: ['hat'] }))).toEqual(ids(mine));
   });
+  it('lacks a part in which others were put here: they stay, and so does their order', () => {
+    const dressed = withPartsMoved(mine, ['hat', 'mouth'], 'body', 0);
+    const after = taken(dressed, characterOf(mouths(), hat));
+    expect(after.parts.map(({ id, parent }) => [id, parent])).toEqual([
+      ['hat', null],
+      ['mouth', null],
+      ...['mouth/rest', 'mouth/ah', 'mouth/oo'].map((id) => [id, 'mouth']),
+    ]);
+  });
   it('in twice the size is the same character with finer pictures', () => {
     const twice = (layer: ReturnType<typeof drawnLayer>): typeof layer => ({
       ...layer,
@@ -215,9 +224,10 @@ it('gives a character that can be saved, whatever came and went', () => {
       }),
   );
   fc.assert(
-    fc.property(layers, layers, fc.boolean(), fc.nat(4), (before, newer, arrangement, moved) => {
-      const part = before.parts[moved % before.parts.length]!;
-      const edited = withPartsMoved(before, [part.id], null, 0);
+    fc.property(layers, layers, fc.boolean(), fc.nat(8), fc.option(fc.nat(8)), (...drawn) => {
+      const [before, newer, arrangement, moved, into] = drawn;
+      const at = (index: number) => before.parts[index % before.parts.length]!.id;
+      const edited = withPartsMoved(before, [at(moved)], into === null ? null : at(into), 0);
       const after = taken(edited, newer, { arrangement });
       expect(treeProblem(after.parts)).toBeNull();
       expect(readDocument('character', JSON.parse(JSON.stringify(after)))).toBeTruthy();
