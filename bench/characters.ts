@@ -5,7 +5,7 @@ import {
   type ArtworkLayer,
   type Character,
 } from '@cruvo/core/character';
-import { lipsFrom, type MouthKind, type MouthRig } from '@cruvo/core/mouth';
+import { lipsFrom, MOUTH_DARK, type MouthKind, type MouthRig } from '@cruvo/core/mouth';
 import { prepareScene, type SceneMaterial } from '@cruvo/core/scene';
 import { readArtwork } from '@cruvo/media/artwork';
 import type { DemoScene, PaintedScene } from './demoScene';
@@ -41,7 +41,7 @@ function handMade(): [MouthKind, MouthRig][] {
     { x: 470, y: 570 },
     { x: 400, y: 600 },
   ] as const;
-  const inside = { kind: 'color', color: '#5a1f1c' } as const;
+  const inside = { kind: 'color', color: MOUTH_DARK } as const;
   const cut = { upper: 8, lower: 50, softness: 0.4, inside };
   return [
     ['lips', { ...lipsFrom({ part: 'mouth', replaces: true }, left, right, bottom), followers }],

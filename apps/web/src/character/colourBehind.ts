@@ -1,9 +1,14 @@
-import { boundsOfPart, plainPart, type Character, type Drawing } from '@cruvo/core/character';
-import type { MouthRig } from '@cruvo/core/mouth';
+import {
+  boundsOfPart,
+  freeName,
+  plainPart,
+  type Character,
+  type Drawing,
+} from '@cruvo/core/character';
+import { MOUTH_DARK, type MouthRig } from '@cruvo/core/mouth';
 import { Problem } from '@cruvo/core/problem';
 import { sendArtwork } from '../api/artwork';
 
-const COLOUR = '#5a1f1c';
 /** Of the mouth's size: how large the colour is when the mouth is shut. */
 const SHUT = { width: 0.35, height: 0.12 } as const;
 /** How much it grows till the mouth is wide open. */
@@ -16,8 +21,7 @@ export async function withColourBehind(character: Character, rig: MouthRig): Pro
   const [width, height] = [box.width * SHUT.width, box.height * SHUT.height];
   const drawing = await ovalDrawing(character, { ...middle, width, height });
   const taken = new Set(character.parts.map(({ id }) => id));
-  let id = 'colour behind the mouth';
-  for (let number = 2; taken.has(id); number++) id = `colour behind the mouth (${number})`;
+  const id = freeName('colour behind the mouth', taken);
   const at = character.parts.findIndex((part) => part.id === rig.part);
   const { parent } = character.parts[at]!;
   const part = plainPart({ id, name: id, parent, drawing: id, pivot: middle });
@@ -30,12 +34,12 @@ export async function withColourBehind(character: Character, rig: MouthRig): Pro
   };
 }
 
-/** An oval that is kept as any drawing is: it comes in as artwork. */
+/** An oval, kept as all drawings are: it comes in as artwork. */
 async function ovalDrawing(
   page: { readonly width: number; readonly height: number },
   { x, y, width, height }: { x: number; y: number; width: number; height: number },
 ): Promise<Drawing> {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${page.width} ${page.height}"><g id="colour"><ellipse cx="${x}" cy="${y}" rx="${width / 2}" ry="${height / 2}" fill="${COLOUR}"/></g></svg>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${page.width} ${page.height}"><g id="colour"><ellipse cx="${x}" cy="${y}" rx="${width / 2}" ry="${height / 2}" fill="${MOUTH_DARK}"/></g></svg>`;
   const file = new File([svg], 'colour.svg');
   const sent = await sendArtwork([file], () => undefined, new AbortController().signal);
   const drawing = sent.kind === 'artwork' ? sent.artwork.layers[0]?.drawing : null;

@@ -1,5 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { withGroup, withoutParts, withParts } from '@cruvo/core/character';
+import { isWithin, onControl } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
 
 const FINE = 1;
@@ -11,9 +12,9 @@ const WAYS: ReadonlyMap<string, readonly [x: number, y: number]> = new Map([
   ['ArrowDown', [0, 1]],
 ]);
 
-/** The list of parts moves its own mark with the arrows. */
-const inList = (event: KeyboardEvent) =>
-  event.target instanceof Element && event.target.closest('.parts-tree') !== null;
+/** Lists, tabs and menus have arrows of their own. */
+const hasArrows = ({ target }: KeyboardEvent) =>
+  isWithin(target, '.parts-tree, [role=tab], [role=menu], .dropdown-menu');
 
 /** What keys do to an open character. */
 export function useCharacterKeys(
@@ -27,7 +28,7 @@ export function useCharacterKeys(
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), own);
   useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
   useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
-  useHotkeys('space', () => saying.again(), own, [saying]);
+  useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);
   useHotkeys('h', () => {
     const { chosen, character } = state();
     const hidden = character.parts.some(({ id, hidden: unseen }) => chosen.includes(id) && !unseen);
@@ -57,7 +58,7 @@ export function useCharacterKeys(
         ),
       );
     },
-    { ignoreEventWhen: inList },
+    { ignoreEventWhen: hasArrows },
   );
 }
 

@@ -4,6 +4,7 @@ import { SILENCE } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
+import { onControl } from '../shell/onControl';
 import type { OpenScene } from './SceneContext';
 import { UNSURE } from './timeline/paintSpeech';
 import type { TimelineView } from './timeline/Timeline';
@@ -114,11 +115,4 @@ export function useStudioKeys(
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
   useHotkeys('0', () => view()?.whole(), options);
   useHotkeys('?', onHelp, { ...options, useKey: true });
-}
-
-/** Enter on a button or link is that control's own. */
-function onControl({ target }: KeyboardEvent): boolean {
-  return (
-    target instanceof HTMLElement && target.closest('button, a, input, textarea, select') !== null
-  );
 }

@@ -5,6 +5,7 @@ export * from './character';
 export * from './drawing';
 export * from './edits';
 export * from './eyes';
+export * from './freeName';
 export * from './fromArtwork';
 export * from './newer/apply';
 export * from './newer/compare';

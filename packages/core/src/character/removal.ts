@@ -1,3 +1,4 @@
+import { MOUTH_DARK } from '../mouth/kinds/cutMouth';
 import { followsSmoothly, type MouthRig } from '../mouth/mouthRig';
 import { speakingDrawings } from '../mouth/mouthChart';
 import type { Character } from './character';
@@ -28,9 +29,6 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
   return character.mouth && !tidy.mouth ? assembledMouth(tidy) : tidy;
 }
 
-/** What is seen in a mouth whose inside is gone. */
-const INSIDE = '#5a1f1c';
-
 /** Null where it can't speak any more. */
 function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null {
   if (gone.has(rig.part)) return null;
@@ -40,7 +38,7 @@ function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null
     return strip.length > 1 ? { ...rig, strip, followers } : null;
   }
   if (rig.kind === 'cut' && rig.inside.kind === 'part' && gone.has(rig.inside.part)) {
-    return { ...rig, followers, inside: { kind: 'color', color: INSIDE } };
+    return { ...rig, followers, inside: { kind: 'color', color: MOUTH_DARK } };
   }
   if (followsSmoothly(rig) || !('chart' in rig)) return { ...rig, followers };
   const drawings = rig.chart.drawings.filter(({ drawing }) => !gone.has(drawing));

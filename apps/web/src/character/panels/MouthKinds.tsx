@@ -12,7 +12,13 @@ import { useMemo } from 'react';
 import { OverlayTrigger, Tooltip } from 'react-bootstrap';
 import { possibleMouths, recognise, type Character } from '@cruvo/core/character';
 import { between, distance } from '@cruvo/core/geometry';
-import { lipsFrom, MOUTH_KINDS, type MouthKind, type MouthRig } from '@cruvo/core/mouth';
+import {
+  lipsFrom,
+  MOUTH_DARK,
+  MOUTH_KINDS,
+  type MouthKind,
+  type MouthRig,
+} from '@cruvo/core/mouth';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 
 const KINDS: Readonly<Record<MouthKind, readonly [icon: LucideIcon, name: string, what: string]>> =
@@ -105,7 +111,7 @@ function makerOf(
           from: from!,
           to: to!,
           ...amounts,
-          inside: { kind: 'color', color: '#5a1f1c' },
+          inside: { kind: 'color', color: MOUTH_DARK },
           followers,
         });
       },

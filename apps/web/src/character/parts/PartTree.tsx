@@ -79,7 +79,7 @@ export function PartTree() {
           </InputGroup.Text>
           <Form.Control
             type="search"
-            placeholder={`Find among ${parts.length} parts`}
+            placeholder={parts.length === 1 ? 'Find a part' : `Find among ${parts.length} parts`}
             aria-label="Find a part"
             value={search}
             onChange={({ target }) => setSearch(target.value)}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { abilitiesOf, type Ability, type Meaning, type Role } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter } from '../CharacterContext';
+import { followPointer } from './followPointer';
 import { useSayMeaning } from './useSayMeaning';
 
 type Wanted = readonly (readonly [role: Role, side: Meaning['side']])[];
@@ -35,24 +36,23 @@ export function MissingParts() {
   const missing = abilitiesOf(character)
     .filter(({ can }) => !can)
     .flatMap(({ name }) => NEEDED[name]);
-  if (missing.length === 0) return null;
+  // A drawing of one piece has no parts to be pointed out.
+  if (missing.length === 0 || character.parts.length < 2) return null;
 
   const press = (event: React.PointerEvent, name: string, meaning: Meaning) => {
     event.preventDefault();
     const start = { x: event.clientX, y: event.clientY };
     let far = false;
-    const move = (moved: PointerEvent) => {
-      far ||= Math.hypot(moved.clientX - start.x, moved.clientY - start.y) > CLICK;
-      if (far) setDragged({ name, at: { x: moved.clientX, y: moved.clientY } });
-    };
-    const end = (up: PointerEvent) => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', end);
-      setDragged(null);
-      if (far) sayAt({ x: up.clientX, y: up.clientY }, meaning);
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', end);
+    followPointer(
+      (moved) => {
+        far ||= Math.hypot(moved.clientX - start.x, moved.clientY - start.y) > CLICK;
+        if (far) setDragged({ name, at: { x: moved.clientX, y: moved.clientY } });
+      },
+      (up) => {
+        setDragged(null);
+        if (far && up) sayAt({ x: up.clientX, y: up.clientY }, meaning);
+      },
+    );
   };
 
   return (

@@ -1,4 +1,5 @@
 import type { CharacterStore } from '../characterStore';
+import { followPointer } from './followPointer';
 
 /**
  * Follows the pointer until it is let go. Whatever it changes is one step to undo: the first change is kept in
@@ -11,13 +12,5 @@ export function gesture(store: CharacterStore, onMove: (event: PointerEvent) => 
     onMove(event);
     if (temporal.getState().pastStates.length > steps) temporal.getState().pause();
   };
-  const end = () => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', end);
-    window.removeEventListener('pointercancel', end);
-    temporal.getState().resume();
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', end);
-  window.addEventListener('pointercancel', end);
+  followPointer(move, () => temporal.getState().resume());
 }

@@ -1,6 +1,7 @@
 import { VISEME_NAMES, type Viseme } from '../../speech/visemes';
 import { targetOf, type Articulation } from '../../mouth/articulation';
 import type { MouthDrawing } from '../../mouth/mouthChart';
+import { MOUTH_DARK } from '../../mouth/kinds/cutMouth';
 import type { MouthRig } from '../../mouth/mouthRig';
 import { boundsOfPart } from '../bounds';
 import type { Character } from '../character';
@@ -191,7 +192,7 @@ function cutMouth(character: Character, findings: ReadonlyMap<string, Finding>):
     upper: box.width * 0.06,
     lower: box.width * 0.3,
     softness: 0.4,
-    inside: { kind: 'color', color: '#5a1f1c' },
+    inside: { kind: 'color', color: MOUTH_DARK },
     followers: [],
   };
 }

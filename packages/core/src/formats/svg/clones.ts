@@ -1,3 +1,4 @@
+import { LABELS } from './labels';
 import { definitionsOf } from './paint';
 import type { SvgNode } from './parse';
 
@@ -51,8 +52,6 @@ function sizeOf({ children }: SvgNode): number {
 
 /** A copy is no layer of its own, whatever the original is called. */
 function unnamed({ name, attributes, children }: SvgNode): SvgNode {
-  const kept = Object.entries(attributes).filter(
-    ([key]) => key !== 'id' && key !== 'data-name' && !/^(inkscape:label|serif:id)$/.test(key),
-  );
+  const kept = Object.entries(attributes).filter(([key]) => key !== 'id' && !LABELS.includes(key));
   return { name, attributes: Object.fromEntries(kept), children: children.map(unnamed) };
 }

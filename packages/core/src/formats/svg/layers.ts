@@ -5,6 +5,7 @@ import { boundsOf } from './paint';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';
+import { LABELS } from './labels';
 import { withOwnIds } from './merge';
 import { referencedNodes, styleSheets } from './references';
 import { ownStyle } from './style';
@@ -174,8 +175,8 @@ function isNamedLayer(node: SvgNode): boolean {
 
 /** What somebody called it, in whatever drawing program; null where nobody did. */
 function nameOf({ attributes }: SvgNode): string | null {
-  const label = attributes['inkscape:label'] ?? attributes['serif:id'] ?? attributes['data-name'];
-  if (label?.trim()) return label.trim();
+  const label = LABELS.map((key) => attributes[key]?.trim()).find(Boolean);
+  if (label) return label;
   const id = attributes['id']?.trim();
   if (!id || MADE_UP.test(id)) return null;
   // Programs that write names as ids put codes for what an id can't hold.

@@ -1,7 +1,5 @@
+import { LABELS } from './labels';
 import type { SvgNode } from './parse';
-
-/** What names a layer in one drawing program or another; inside a layer it would make layers of its own. */
-const LABELS: ReadonlySet<string> = new Set(['inkscape:label', 'serif:id', 'data-name']);
 
 /**
  * An SVG picture's elements with ids of their own, so that several pictures can be in one file. Ids that
@@ -19,7 +17,8 @@ export function withOwnIds(nodes: readonly SvgNode[], picture: number): SvgNode[
 
 function renamed(node: SvgNode, ids: ReadonlyMap<string, string>): SvgNode {
   const attributes = Object.entries(node.attributes).flatMap(([key, value]) => {
-    if (LABELS.has(key)) return [];
+    // Inside a layer a label would make a layer of its own.
+    if (LABELS.includes(key)) return [];
     if (key !== 'id') return [[key, value.replace(REFERENCE, replaced)]];
     const id = ids.get(value);
     return id === undefined ? [] : [['id', id]];

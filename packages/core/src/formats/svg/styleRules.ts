@@ -3,7 +3,7 @@ import { styleSheets } from './references';
 
 /** One rule of a style sheet that looks at an element alone, not at what is around it. */
 export interface StyleRule {
-  /** Names of elements, classes and ids that it is for; null or none: any. */
+  /** Names of elements, classes and ids that it is for; null or none where it doesn't matter. */
   readonly element: string | null;
   readonly id: string | null;
   readonly classes: readonly string[];

@@ -31,6 +31,9 @@ export type MouthInside =
   /** What another part shows, mostly a hidden one: teeth and tongue as somebody drew them. */
   | { readonly kind: 'part'; readonly part: string };
 
+/** The dark of a mouth, before somebody chooses another colour; #rrggbb. */
+export const MOUTH_DARK = '#5a1f1c';
+
 const color = () =>
   string()
     .required()

@@ -3,6 +3,7 @@ import type { VectorShape } from '../../formats/svg';
 import type { GroupOperation, Operation } from '../../frame';
 import { between, type Matrix, type Point } from '../../geometry';
 import type { Pose } from '../../motion/pose';
+import { MOUTH_DARK } from './cutMouth';
 import type { Articulation } from '../articulation';
 import type { MouthNow } from '../mouthNow';
 
@@ -99,7 +100,7 @@ export function lipsFrom(
     lowerTeeth: 1,
     tongue: 1,
     lipColor: '#c9705f',
-    insideColor: '#5a1f1c',
+    insideColor: MOUTH_DARK,
     tongueColor: '#e0746c',
   };
 }
