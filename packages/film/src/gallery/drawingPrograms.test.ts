@@ -68,6 +68,7 @@ async function shareOff(one: Buffer, other: Buffer): Promise<number> {
 describe.each([
   ['karbon.svg', 'karbon.png', 25],
   ['magick.psd', 'magick.png', 15],
+  ['lazpaint.ora', 'lazpaint.png', 24],
 ])('%s, written by a drawing program', (file, flat, layers) => {
   it('comes in with every layer by its name', async () => {
     const { artwork } = await come(file);
