@@ -24,8 +24,9 @@ export class SpectrumMeter {
 
   push({ bands, levels }: MelFrames): void {
     for (let frame = 0; frame < levels.length; frame++) {
-      for (let band = 0; band < MEL_BANDS; band++) {
-        this.sums[Math.floor(band / BANDS_TOGETHER)]! += powerOf(bands[frame * MEL_BANDS + band]!);
+      let at = frame * MEL_BANDS;
+      for (let band = 0; band < SPECTRUM_BANDS; band++) {
+        for (let part = 0; part < BANDS_TOGETHER; part++) this.sums[band]! += powerOf(bands[at++]!);
       }
       if (++this.frames === FRAMES_TOGETHER) this.close();
     }
@@ -54,7 +55,10 @@ export class SpectrumMeter {
 
 /** Levels of a kept spectrum in dBFS [moments * 20]. */
 export function spectrumLevels({ levels }: Spectrum): Float32Array {
-  return Float32Array.from(fromBase64(levels), (level) => level + QUIETEST_BAND_DB);
+  // Float32Array.from with a function would gather the millions of an hour in a list first.
+  const kept = new Float32Array(fromBase64(levels));
+  for (let at = 0; at < kept.length; at++) kept[at]! += QUIETEST_BAND_DB;
+  return kept;
 }
 
 /** Lower and upper edge of each band of a kept spectrum, Hz. */
@@ -91,7 +95,10 @@ function bandsBetween(low: number, high: number): number[] {
   return [distances.indexOf(Math.min(...distances))];
 }
 
-const powerOf = (decibels: number) => 10 ** (decibels / 10);
+const NATS_PER_DB = Math.LN10 / 10;
+
+/** The same as 10 ** (decibels / 10) in half the time. */
+const powerOf = (decibels: number) => Math.exp(decibels * NATS_PER_DB);
 
 // The core's library knows neither browsers nor Node, which both have these.
 const { atob, btoa } = globalThis as unknown as {
@@ -111,6 +118,8 @@ function toBase64(bytes: Uint8Array): string {
 }
 
 function fromBase64(text: string): Uint8Array {
-  const bytes = atob(text);
-  return Uint8Array.from({ length: bytes.length }, (_, at) => bytes.charCodeAt(at));
+  const characters = atob(text);
+  const bytes = new Uint8Array(characters.length);
+  for (let at = 0; at < bytes.length; at++) bytes[at] = characters.charCodeAt(at);
+  return bytes;
 }

@@ -1,4 +1,5 @@
 import { array, number, object, string, type Schema } from 'yup';
+import { firstWhere } from '../numbers';
 
 /** A mouth drawing held for a while. Times in seconds from the start of the line. */
 export interface HeldDrawing {
@@ -56,14 +57,6 @@ export function withCorrections(
 
 /** The index of the mouth at a time, found by halving; -1 before the first and after the last. */
 export function mouthIndexAt(mouths: readonly HeldDrawing[], time: number): number {
-  let low = 0;
-  let high = mouths.length - 1;
-  while (low <= high) {
-    const middle = (low + high) >> 1;
-    const { start, end } = mouths[middle]!;
-    if (time < start) high = middle - 1;
-    else if (time >= end) low = middle + 1;
-    else return middle;
-  }
-  return -1;
+  const at = firstWhere(mouths, ({ end }) => end > time);
+  return at < mouths.length && mouths[at]!.start <= time ? at : -1;
 }

@@ -1,2 +1,3 @@
 export * from './arrays';
 export * from './clamp';
+export * from './halving';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { concatenated, withRoom } from './arrays';
 import { clampShare } from './clamp';
+import { firstWhere } from './halving';
 
 describe('withRoom', () => {
   it('keeps what counts, and makes room only when there is too little', () => {
@@ -35,4 +36,14 @@ it.each([
   [7, 1],
 ])('keeps a share within its limits: %d', (value, share) => {
   expect(clampShare(value)).toBe(share);
+});
+
+it('finds the first of a sorted list that is large enough', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 0, max: 20 })), fc.nat(22), (values, least) => {
+      const sorted = [...values].sort((a, b) => a - b);
+      const first = firstWhere(sorted, (value) => value >= least);
+      expect(first).toBe(sorted.filter((value) => value < least).length);
+    }),
+  );
 });

@@ -2,6 +2,7 @@ import { array, mixed, number, object, string, type Schema } from 'yup';
 import type { Spectrum } from '../audio/spectrum';
 import { qualitySchema, type VoiceQuality } from '../audio/voiceQuality';
 import type { Signal } from '../motion/signal';
+import { firstWhere } from '../numbers';
 import { Problem } from '../problem';
 import { SILENCE, type Viseme } from './visemes';
 
@@ -144,14 +145,8 @@ export function soundAt(track: VoiceTrack, time: number): Sound | undefined {
 
 /** The position of the sound at a time in seconds, found by halving; of the last one after the end. */
 export function soundIndexAt({ sounds }: VoiceTrack, time: number): number {
-  let low = 0;
-  let high = sounds.length - 1;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (time < sounds[middle]!.end) high = middle;
-    else low = middle + 1;
-  }
-  return low;
+  const at = firstWhere(sounds, ({ end }) => end > time);
+  return Math.min(at, sounds.length - 1);
 }
 
 /** Loudness that says nothing: of a track whose voice is still being heard. */

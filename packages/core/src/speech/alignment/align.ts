@@ -1,3 +1,4 @@
+import { firstWhere } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import type { Pronunciation } from '../script/pronouncer';
@@ -206,10 +207,8 @@ function additions(
     at = Math.max(at, end);
   }
   return gaps.flatMap((gap) => {
-    const spoken = free
-      .filter(
-        ({ phone, start, end }) => phone !== SILENT_PHONE && start < gap.end && end > gap.start,
-      )
+    const spoken = within(free, gap.start, gap.end)
+      .filter(({ phone }) => phone !== SILENT_PHONE)
       .map(({ start, end }) => ({
         start: Math.max(start, gap.start),
         end: Math.min(end, gap.end),
@@ -218,6 +217,15 @@ function additions(
     if (length < SHORTEST_ADDITION) return [];
     return [{ start: spoken[0]!.start, end: spoken.at(-1)!.end }];
   });
+}
+
+/** The spans, which touch, that reach into a stretch of frames. */
+function within(spans: readonly PhoneSpan[], from: number, to: number): readonly PhoneSpan[] {
+  const first = firstWhere(spans, ({ end }) => end > from);
+  return spans.slice(
+    first,
+    firstWhere(spans, ({ start }) => start >= to),
+  );
 }
 
 /** What was heard freely between two frames: only the additions speak. */
@@ -230,7 +238,7 @@ function fill(
   if (to <= from) return [];
   const result: SpokenPhone[] = [];
   let at = from;
-  for (const { phone, start, end } of free) {
+  for (const { phone, start, end } of within(free, from, to)) {
     const [first, last] = [Math.max(start, at), Math.min(end, to)];
     if (last <= first) continue;
     const spoken = added.some((stretch) => first >= stretch.start && last <= stretch.end);
