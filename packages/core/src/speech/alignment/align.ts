@@ -60,8 +60,8 @@ const PAUSE = 25;
 const LONGEST = 3000;
 /** A word whose loss is larger doesn't sound like what was said, nats a frame. */
 const UNLIKE = 1.3;
-/** Less speech than this between two words is a breath or a slip, frames. */
-const SHORTEST_ADDITION = 15;
+/** Less speech than this between two words is theirs, or a breath, frames. */
+const SHORTEST_ADDITION = 25;
 
 /** What the network heard: log-probabilities of a whole recording [frames * 45]. */
 export class Aligner {

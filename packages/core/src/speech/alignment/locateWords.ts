@@ -7,7 +7,7 @@ const COSTS = {
   /** Each frame of speech that is no word of the script, against the likeliest phone. */
   foreign: 2,
   foreignBegins: 6,
-  skipBegins: 16,
+  skipBegins: 22,
   skippedWord: 1,
   repeat: 40,
 };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { clearlyHeard, type TestPhone } from '../../testing/testSpeech';
 import { PHONE_COUNT, PHONES, SILENT_PHONE } from '../model/phones';
 import { readArpabet } from '../script/pronouncer';
-import { timePhones } from './timePhones';
+import { PAUSE_COSTS, timePhones } from './timePhones';
 
 const PRIORS = new Float64Array(PHONE_COUNT);
 const lay = (words: readonly string[], ...heard: readonly TestPhone[]) =>
@@ -55,6 +55,9 @@ describe('timePhones', () => {
           });
           const score = (bounds: readonly number[], phones: readonly number[]) =>
             phones.reduce((sum, phone, at) => {
+              const frames = bounds[at + 1]! - bounds[at]!;
+              if (phone === SILENT_PHONE && frames > 0)
+                sum -= PAUSE_COSTS.begins + frames * PAUSE_COSTS.eachFrame;
               for (let frame = bounds[at]!; frame < bounds[at + 1]!; frame++)
                 sum += heard[frame * PHONE_COUNT + phone]!;
               return sum;

@@ -15,6 +15,9 @@ interface Place {
   readonly word: number | null;
 }
 
+/** What a pause costs, and each of its frames, in nats: words run into each other unless it is plain that they don't. */
+export const PAUSE_COSTS = { begins: 3, eachFrame: 0.3 };
+
 const NEVER = -1e30;
 const LASTING = 0;
 const NEXT = 1;
@@ -47,7 +50,8 @@ export function timePhones(
     // Backwards, so that the places before still stand as they were one frame ago.
     for (let at = count - 1; at >= 0; at--) {
       const { phone, word } = places[at]!;
-      const seen = logProbabilities[frame * PHONE_COUNT + phone]! - priors[phone]!;
+      const lasts = word === null ? PAUSE_COSTS.eachFrame : 0;
+      const seen = logProbabilities[frame * PHONE_COUNT + phone]! - priors[phone]! - lasts;
       if (begun[at]! > lasted[at]!) {
         lasted[at] = begun[at]! + seen;
         young[row + at] = 1;
@@ -65,7 +69,7 @@ export function timePhones(
         }
       }
       entered[row + at] = how;
-      begun[at] = from + seen;
+      begun[at] = from + seen - (word === null ? PAUSE_COSTS.begins : 0);
     }
   }
   return traceBack();
