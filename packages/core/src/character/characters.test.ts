@@ -193,6 +193,15 @@ describe('characterFromArtwork', () => {
     expect(character.parts.find(({ id }) => id === 'pupil left')!.clipped).toBe(true);
     expect(() => readDocument('character', character)).not.toThrow();
   });
+  it('takes an eye under a pupil for its white where no white is named', () => {
+    const { pupils } = characterOf(
+      layer('eye left', [], { x: 60, y: 40 }),
+      layer('pupil left', [], { x: 65, y: 42 }),
+    ).eyes;
+    expect(pupils).toMatchObject([{ pupil: 'pupil left', white: 'eye left' }]);
+    const inside = layer('eye left', [layer('pupil left')]);
+    expect(characterOf(inside).eyes.pupils).toEqual([]);
+  });
   it('finds eyes drawn as a group of open and closed', () => {
     const { eyes, parts } = characterOf(layer('eyes', [layer('open'), layer('closed')]));
     expect(eyes.lids).toEqual({ kind: 'swap', closed: ['eyes/closed'], open: ['eyes/open'] });

@@ -1,5 +1,11 @@
-import { useState } from 'react';
-import { abilitiesOf, type Ability, type Meaning, type Role } from '@cruvo/core/character';
+import { useMemo, useState } from 'react';
+import {
+  abilitiesOf,
+  recognise,
+  type Ability,
+  type Meaning,
+  type Role,
+} from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter } from '../CharacterContext';
 import { followPointer } from './followPointer';
@@ -33,9 +39,11 @@ export function MissingParts() {
   const [dragged, setDragged] = useState<{ readonly name: string; readonly at: Point } | null>(
     null,
   );
+  const known = useMemo(() => [...recognise(character.parts).values()], [character.parts]);
   const missing = abilitiesOf(character)
     .filter(({ can }) => !can)
-    .flatMap(({ name }) => NEEDED[name]);
+    .flatMap(({ name }) => NEEDED[name])
+    .filter(([role, side]) => !known.some((one) => one.role === role && one.side === side));
   // A drawing of one piece has no parts to be pointed out.
   if (missing.length === 0 || character.parts.length < 2) return null;
 

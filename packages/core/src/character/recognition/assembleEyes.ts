@@ -3,7 +3,7 @@ import { boundsOfPart } from '../bounds';
 import type { Character } from '../character';
 import type { Brow, Eye, Eyes, Lids } from '../eyes';
 import type { Part } from '../part';
-import { branchOf } from '../tree';
+import { branchOf, holdersOf } from '../tree';
 import { ovalReach } from '../reach';
 import { recognise, type Finding } from './recognise';
 import type { Role } from './words';
@@ -21,7 +21,7 @@ export function assembledEyes(character: Character): Character {
   const pupils = having('pupil').filter(
     ({ id, parent }) => boundsOfPart(character, id) && findings.get(parent ?? '')?.role !== 'pupil',
   );
-  const whites = having('white');
+  const whites = whitesOf(character.parts, pupils, having);
   const lids = lidsOf(character, findings, having);
   const eyes: Eyes = {
     ...character.eyes,
@@ -36,6 +36,20 @@ export function assembledEyes(character: Character): Character {
     const box = brow && boundsOfPart(character, brow.id);
     return box ? { part: brow.id, pivot: centerOf(box), raise: 0, turn: 0 } : null;
   }
+}
+
+/** The whites; where none is named so, an “eye” without a pupil inside is one. */
+function whitesOf(
+  parts: readonly Part[],
+  pupils: readonly Part[],
+  having: (...roles: Role[]) => Part[],
+): Part[] {
+  const named = having('white');
+  if (named.length > 0) return named;
+  const holding = new Set(
+    pupils.flatMap((pupil) => holdersOf(parts, pupil.id).map(({ id }) => id)),
+  );
+  return having('eyes', 'open eye').filter(({ id }) => !holding.has(id));
 }
 
 /** A pupil with the room that it has in the white around it, taken for an oval. */
