@@ -4,6 +4,7 @@ export * from './hearing/voiceHearing';
 export { PHONE_COUNT, phoneName, visemeOf } from './model/phones';
 export * from './model/inputs';
 export * from './model/network';
+export * from './model/softmax';
 export * from './model/soundModel';
 export * from './replaceStretch';
 export * from './script/alignable';

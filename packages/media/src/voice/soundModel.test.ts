@@ -7,6 +7,7 @@ import {
   channelMean,
   readSoundModel,
   RunningChannel,
+  toLogProbabilities,
   writeInputs,
   FRAME_INPUTS,
 } from '@cruvo/core/speech';
@@ -74,7 +75,8 @@ describe('the shipped sound model', () => {
       writeInputs(mel, frame, name === 'whole' ? mean : running.mean, inputs, frame);
     }
     const network = new Network(model[name], frames);
-    const answers = [...network.push(inputs), ...network.finish()];
+    const logits = Float32Array.from([...network.push(inputs), ...network.finish()]);
+    const answers = toLogProbabilities(logits);
     let difference = 0;
     reference.frames.forEach((frame, index) => {
       for (let phone = 0; phone < PHONE_COUNT; phone++) {

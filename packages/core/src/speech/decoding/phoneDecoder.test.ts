@@ -7,8 +7,8 @@ const WEIGHTS = { prior: 0.5, bigram: 0.5, change: -1 };
 const named = (spans: readonly PhoneSpan[]) =>
   spans.map(({ phone, start, end }) => [PHONES[phone], end - start] as const);
 
-function decoded(heard: Float32Array): PhoneSpan[] {
-  const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
+function decoded(heard: Float32Array, model = impartialModel): PhoneSpan[] {
+  const decoder = new PhoneDecoder(model, WEIGHTS);
   decoder.push(heard);
   return decoder.settle(0);
 }
@@ -36,7 +36,13 @@ describe('PhoneDecoder', () => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(value, value, value), { minLength: 4, maxLength: 7 }),
-        (frames) => {
+        fc.array(fc.double({ min: -9, max: 0, noNaN: true }), { minLength: 9, maxLength: 9 }),
+        (frames, follows) => {
+          const phoneBigram = Float32Array.from(impartialModel.phoneBigram);
+          const place = (from: number, to: number) => from * PHONE_COUNT + to;
+          follows.forEach((value, at) => {
+            phoneBigram[place(phones[Math.floor(at / 3)]!, phones[at % 3]!)] = value;
+          });
           const heard = new Float32Array(frames.length * PHONE_COUNT).fill(-60);
           frames.forEach((row, frame) =>
             row.forEach((score, at) => (heard[frame * PHONE_COUNT + phones[at]!] = score)),
@@ -45,13 +51,15 @@ describe('PhoneDecoder', () => {
             path.reduce((sum, phone, frame) => {
               const before = frame === 0 ? SILENT_PHONE : path[frame - 1]!;
               const change =
-                phone === before ? 0 : WEIGHTS.change + WEIGHTS.bigram * Math.log(1 / PHONE_COUNT);
+                phone === before
+                  ? 0
+                  : WEIGHTS.change + WEIGHTS.bigram * phoneBigram[place(before, phone)]!;
               return sum + heard[frame * PHONE_COUNT + phone]! + change;
             }, 0);
           const allowed = sequences(phones, frames.length).filter(longEnough);
           const best = Math.max(...allowed.map(score));
-          const found = decoded(heard).flatMap(({ phone, start, end }) =>
-            new Array<number>(end - start).fill(phone),
+          const found = decoded(heard, { ...impartialModel, phoneBigram }).flatMap(
+            ({ phone, start, end }) => new Array<number>(end - start).fill(phone),
           );
           expect(score(found)).toBeCloseTo(best, 4);
         },

@@ -35,6 +35,11 @@ export class PhoneDecoder {
   private before: Uint8Array = new Uint8Array(4096 * PHONE_COUNT);
   private young: Uint8Array = new Uint8Array(4096 * PHONE_COUNT);
   private readonly changes: Float64Array;
+  /** The dearest change from each phone to another, and the cheapest of all changes. */
+  private readonly dearest: Float64Array;
+  private readonly cheapest: number;
+  /** The phones from which the present frame may be reached. */
+  private readonly sources = new Uint8Array(PHONE_COUNT);
   private readonly priors: Float64Array;
   /** The first frame still undecided, and how many there are from it on. */
   private start = 0;
@@ -50,6 +55,12 @@ export class PhoneDecoder {
           from === to ? NEVER : weights.bigram * follows + weights.change;
       }
     }
+    const fromEach = (phone: number) =>
+      this.changes.filter((cost, at) => at % PHONE_COUNT === phone && cost > NEVER);
+    this.dearest = Float64Array.from({ length: PHONE_COUNT }, (_, phone) =>
+      Math.min(...fromEach(phone)),
+    );
+    this.cheapest = Math.max(...this.changes);
     this.priors = Float64Array.from(model.phonePrior, (prior) => weights.prior * prior);
     this.lasted[SILENT_PHONE] = 0;
   }
@@ -86,13 +97,16 @@ export class PhoneDecoder {
   private step(observed: Float32Array, from: number): void {
     const { begun, lasted, nextBegun, nextLasted, changes, priors } = this;
     const row = this.frames * PHONE_COUNT;
+    const { sources } = this;
+    const count = this.findSources();
     let most = NEVER;
     for (let phone = 0; phone < PHONE_COUNT; phone++) {
       const seen = observed[from + phone]! - priors[phone]!;
       const column = phone * PHONE_COUNT;
       let best = NEVER;
       let bestFrom = 0;
-      for (let other = 0; other < PHONE_COUNT; other++) {
+      for (let at = 0; at < count; at++) {
+        const other = sources[at]!;
         const score = lasted[other]! + changes[column + other]!;
         if (score > best) {
           best = score;
@@ -117,6 +131,33 @@ export class PhoneDecoder {
     this.nextBegun = begun;
     this.nextLasted = lasted;
     this.frames++;
+  }
+
+  /**
+   * Writes the phones that may be the best to come from, and gives their number. Whatever phone follows, it can
+   * be reached from one of the two likeliest by their dearest change; who can't better that needn't be asked.
+   */
+  private findSources(): number {
+    const { lasted, sources } = this;
+    let first = 0;
+    let second = 1;
+    for (let phone = 0; phone < PHONE_COUNT; phone++) {
+      if (lasted[phone]! > lasted[first]!) {
+        second = first;
+        first = phone;
+      } else if (phone !== first && lasted[phone]! > lasted[second]!) {
+        second = phone;
+      }
+    }
+    const sure = Math.min(
+      lasted[first]! + this.dearest[first]!,
+      lasted[second]! + this.dearest[second]!,
+    );
+    let count = 0;
+    for (let phone = 0; phone < PHONE_COUNT; phone++) {
+      if (lasted[phone]! + this.cheapest >= sure) sources[count++] = phone;
+    }
+    return count;
   }
 
   /** The likeliest phones of the undecided frames from `first` on. */

@@ -1,7 +1,7 @@
 import { MEL_BANDS, type MelFrames } from '../../audio/melBands';
 import { withRoom } from '../../numbers';
 import { channelMean, EXPECTED_LEVEL_DB, QUIETEST_SPEECH_DB, writeInputs } from '../model/inputs';
-import { Network } from '../model/network';
+import { NetworkPair } from '../model/networkPair';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import { FRAME_INPUTS, type SoundModel } from '../model/soundModel';
 
@@ -22,7 +22,7 @@ export interface PhoneFrames {
  * of 20 s as it streams in; a block waits for the 10 s after it, which help to know the microphone.
  */
 export class Listener {
-  private readonly network: Network;
+  private readonly network: NetworkPair;
   private bands: Float32Array = new Float32Array((BLOCK + 2 * SURROUND) * 2 * MEL_BANDS);
   private levels: Float32Array = new Float32Array((BLOCK + 2 * SURROUND) * 2);
   /** Frames held, and how many of them were given to the network already. */
@@ -32,7 +32,7 @@ export class Listener {
   private owed: Float32Array[] = [];
 
   constructor(private readonly model: SoundModel) {
-    this.network = new Network(model.whole, BLOCK + SURROUND);
+    this.network = new NetworkPair(model, BLOCK + SURROUND);
   }
 
   /** Takes the next frames. */

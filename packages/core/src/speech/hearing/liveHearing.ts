@@ -4,6 +4,7 @@ import { PhoneDecoder, type DecodingWeights } from '../decoding/phoneDecoder';
 import { QUIETEST_SPEECH_DB, RunningChannel, writeInputs } from '../model/inputs';
 import { Network } from '../model/network';
 import { PHONE_COUNT, phoneIndex, phoneName, SILENT_PHONE, visemeOf } from '../model/phones';
+import { toLogProbabilities } from '../model/softmax';
 import { FRAME_INPUTS, type SoundModel } from '../model/soundModel';
 import type { Viseme } from '../visemes';
 import type { Sound } from '../voiceTrack';
@@ -62,7 +63,7 @@ export class LiveHearing {
   finish(): LiveFrame[] {
     const frames = this.push(this.resampler.finish());
     frames.push(...this.hear(this.analyser.finish()));
-    frames.push(...this.decide(this.network.finish()));
+    frames.push(...this.decide(toLogProbabilities(this.network.finish())));
     while (this.undecided.length > 0) {
       frames.push(this.tell(this.decoder.lately(this.undecided.length - 1)));
     }
@@ -82,7 +83,7 @@ export class LiveHearing {
         writeInputs(mel, from + at, this.channel.mean, inputs, at);
         this.levels.push(mel.levels[from + at]!);
       }
-      frames.push(...this.decide(this.network.push(inputs)));
+      frames.push(...this.decide(toLogProbabilities(this.network.push(inputs))));
     }
     return frames;
   }

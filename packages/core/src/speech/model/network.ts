@@ -47,8 +47,8 @@ export class Network {
   }
 
   /**
-   * Takes the next frames [frames * 41] and gives the phones' log-probabilities [frames * 45] of the
-   * frames that can be told now.
+   * Takes the next frames [frames * 41] and gives the phones' logits [frames * 45] of the frames that can
+   * be told now.
    */
   push(inputs: Float32Array): Float32Array {
     const all = this.waiting ? concatenated([this.waiting, inputs]) : inputs;
@@ -74,22 +74,16 @@ export class Network {
       rows = layer.compute(target, ending);
       next?.grow(rows);
     });
-    return this.logProbabilities(rows);
+    return this.logits(rows);
   }
 
-  private logProbabilities(rows: number): Float32Array {
-    const width = this.layers.at(-1)!.width;
-    const logits = new Float32Array(this.kernel.memory.buffer, this.output, rows * width);
-    const answers = new Float32Array(rows * FRAMES_PER_STEP * PHONE_COUNT);
+  private logits(rows: number): Float32Array {
+    const { width } = this.layers.at(-1)!;
+    const count = FRAMES_PER_STEP * PHONE_COUNT;
+    const answers = new Float32Array(rows * count);
     for (let row = 0; row < rows; row++) {
-      for (let frame = 0; frame < FRAMES_PER_STEP; frame++) {
-        const from = row * width + frame * PHONE_COUNT;
-        logSoftmax(
-          logits.subarray(from, from + PHONE_COUNT),
-          answers,
-          (row * FRAMES_PER_STEP + frame) * PHONE_COUNT,
-        );
-      }
+      const from = this.output + row * width * BYTES;
+      answers.set(new Float32Array(this.kernel.memory.buffer, from, count), row * count);
     }
     return answers;
   }
@@ -187,13 +181,4 @@ function packed({ weights, inputs, taps, outputs }: LayerWeights, width: number)
     }
   }
   return result;
-}
-
-function logSoftmax(logits: Float32Array, out: Float32Array, at: number): void {
-  let most = -Infinity;
-  for (let i = 0; i < logits.length; i++) if (logits[i]! > most) most = logits[i]!;
-  let sum = 0;
-  for (let i = 0; i < logits.length; i++) sum += Math.exp(logits[i]! - most);
-  const total = most + Math.log(sum);
-  for (let i = 0; i < logits.length; i++) out[at + i] = logits[i]! - total;
 }
