@@ -12,6 +12,10 @@ import {
 const ROWS_AT_ONCE = 4;
 const OUTPUTS_AT_ONCE = 8;
 const BYTES = 4;
+/** Inputs of a layer are 16-bit integers, of which this many stand for 1: they reach to 128 in steps of 1/256. */
+const ONE = 256;
+const INPUT_BYTES = 2;
+const LARGEST_INPUT = 32_767;
 const RECTIFIED = 1;
 const RECTIFIED_AND_ADDED = 2;
 const LINEAR = 0;
@@ -56,7 +60,7 @@ export class Network {
     const steps = Math.floor(all.length / stepWidth);
     const used = steps * stepWidth;
     this.waiting = used < all.length ? all.slice(used) : null;
-    this.layers[0]!.append(all.subarray(0, used), steps);
+    this.layers[0]!.append(inWhole(all.subarray(0, used)), steps);
     return this.answer(false);
   }
 
@@ -94,6 +98,7 @@ class StreamingLayer {
   /** Outputs, padded to what the kernel computes at once. */
   readonly width: number;
   private readonly weightsAt: number;
+  private readonly scaleAt: number;
   private readonly biasAt: number;
   private readonly rowsAt: number;
   private readonly before: number;
@@ -112,13 +117,15 @@ class StreamingLayer {
     this.width = padded(layer.outputs);
     this.before = -layer.taps[0]!;
     this.after = layer.taps.at(-1)!;
-    this.rowBytes = layer.inputs * BYTES;
+    this.rowBytes = layer.inputs * INPUT_BYTES;
     this.weightsAt = at;
-    this.biasAt = at + this.width * layer.taps.length * layer.inputs * BYTES;
+    this.scaleAt = at + this.width * layer.taps.length * layer.inputs * INPUT_BYTES;
+    this.biasAt = this.scaleAt + this.width * BYTES;
     this.rowsAt = this.biasAt + this.width * BYTES;
     this.rows = this.before;
     const { buffer } = kernel.memory;
-    new Float32Array(buffer, this.weightsAt).set(packed(layer, this.width));
+    new Int16Array(buffer, this.weightsAt).set(packed(layer, this.width));
+    new Float32Array(buffer, this.scaleAt).set(layer.scale.map((scale) => scale / ONE));
     new Float32Array(buffer, this.biasAt).set(layer.bias);
   }
 
@@ -132,14 +139,14 @@ class StreamingLayer {
     this.rows += rows;
   }
 
-  append(values: Float32Array, rows: number): void {
-    new Float32Array(this.kernel.memory.buffer, this.end, values.length).set(values);
+  append(values: Int16Array, rows: number): void {
+    new Int16Array(this.kernel.memory.buffer, this.end, values.length).set(values);
     this.rows += rows;
   }
 
   /** Computes every step that has all its taps; at the end nothing is taken to follow. Gives their number. */
   compute(target: number, ending: boolean): number {
-    if (ending) this.append(new Float32Array(this.after * this.layer.inputs), this.after);
+    if (ending) this.append(new Int16Array(this.after * this.layer.inputs), this.after);
     const steps = this.rows - this.before - this.after;
     if (steps <= 0) return 0;
     if (steps > this.capacity)
@@ -148,9 +155,9 @@ class StreamingLayer {
     const spacing = taps.length > 1 ? taps[1]! - taps[0]! : 0;
     const present = this.rowsAt + this.before * this.rowBytes;
     this.kernel.layer(
-      ...[this.rowsAt, inputs, taps.length, spacing, this.weightsAt, this.biasAt],
+      ...[this.rowsAt, inputs, taps.length, spacing, this.weightsAt, this.scaleAt, this.biasAt],
       ...([present, target, this.width] as const),
-      ...([Math.ceil(steps / ROWS_AT_ONCE) * ROWS_AT_ONCE, this.kind] as const),
+      ...([Math.ceil(steps / ROWS_AT_ONCE) * ROWS_AT_ONCE, ONE, this.kind] as const),
     );
     const bytes = new Uint8Array(this.kernel.memory.buffer);
     bytes.copyWithin(this.rowsAt, this.rowsAt + steps * this.rowBytes, this.end);
@@ -165,20 +172,30 @@ function layerBytes({ inputs, outputs, taps }: LayerWeights, capacity: number): 
   const reach = taps.at(-1)! - taps[0]!;
   const rows = capacity + 2 * reach + ROWS_AT_ONCE * 2;
   const width = padded(outputs);
-  const bytes = (width * taps.length * inputs + width + rows * inputs) * BYTES;
+  const bytes = (width * taps.length + rows) * inputs * INPUT_BYTES + 2 * width * BYTES;
   return Math.ceil(bytes / 16) * 16;
 }
 
-/** Weights [outputs, taps, inputs] in the kernel's order [outputs / 8, taps, inputs, 8]. */
-function packed({ weights, inputs, taps, outputs }: LayerWeights, width: number): Float32Array {
+/** Weights [outputs, taps, inputs] in the kernel's order [outputs / 8, taps, inputs / 2, 8, 2]. */
+function packed({ weights, inputs, taps, outputs }: LayerWeights, width: number): Int16Array {
   const row = taps.length * inputs;
-  const result = new Float32Array(width * row);
+  const result = new Int16Array(width * row);
   for (let output = 0; output < outputs; output++) {
     const block = Math.floor(output / OUTPUTS_AT_ONCE) * row * OUTPUTS_AT_ONCE;
     const lane = output % OUTPUTS_AT_ONCE;
     for (let at = 0; at < row; at++) {
-      result[block + at * OUTPUTS_AT_ONCE + lane] = weights[output * row + at]!;
+      const pair = (at >> 1) * OUTPUTS_AT_ONCE + lane;
+      result[block + 2 * pair + (at & 1)] = weights[output * row + at]!;
     }
+  }
+  return result;
+}
+
+function inWhole(values: Float32Array): Int16Array {
+  const result = new Int16Array(values.length);
+  for (let at = 0; at < values.length; at++) {
+    const value = Math.round(values[at]! * ONE);
+    result[at] = Math.max(-LARGEST_INPUT, Math.min(LARGEST_INPUT, value));
   }
   return result;
 }

@@ -9,13 +9,15 @@ export const FRAMES_PER_STEP = 2;
 /** Numbers for each frame: the bands and the level. */
 export const FRAME_INPUTS = MEL_BANDS + 1;
 
-/** One layer: a convolution over steps, with weights [outputs, taps, inputs] and biases [outputs]. */
+/** One layer: a convolution over steps, with weights [outputs, taps, inputs], their scales and biases [outputs]. */
 export interface LayerWeights {
   readonly inputs: number;
   readonly outputs: number;
   /** Steps before (-) and after (+) the present one, evenly spaced. */
   readonly taps: readonly number[];
-  readonly weights: Float32Array;
+  readonly weights: Int8Array;
+  /** What one in a weight stands for. */
+  readonly scale: Float32Array;
   readonly bias: Float32Array;
 }
 
@@ -69,7 +71,7 @@ export function readSoundModel(bytes: Uint8Array): SoundModel {
       live: network(file, 'live'),
       channelShape: floats(file, 'channel.shape', MEL_BANDS),
       phonePrior: floats(file, 'phones.prior', PHONE_COUNT),
-      phoneBigram: matrix(file, 'phones.bigram').values,
+      phoneBigram: scaled(matrix(file, 'phones.bigram')),
       calibrations: {
         voice: calibration(file, 'voice'),
         script: calibration(file, 'script'),
@@ -87,18 +89,21 @@ function network(file: Tensors, name: 'whole' | 'live'): NetworkWeights {
 }
 
 function layer(file: Tensors, name: string, taps: readonly number[]): LayerWeights {
-  const { outputs, row, values } = matrix(file, name);
+  const { outputs, row, values, scale } = matrix(file, name);
   const bias = floats(file, `${name}.bias`, outputs);
-  return { inputs: row / taps.length, outputs, taps, weights: values, bias };
+  return { inputs: row / taps.length, outputs, taps, weights: values, scale, bias };
 }
 
 /** A matrix kept in 8 bits with a scale for each row. */
 function matrix(file: Tensors, name: string) {
   const { shape, values } = file.tensors.get(`${name}.weights`)!;
+  if (!(values instanceof Int8Array)) throw foreign();
   const [outputs, row] = shape as [number, number];
-  const scale = floats(file, `${name}.scale`, outputs);
-  const scaled = Float32Array.from(values, (value, at) => value * scale[Math.floor(at / row)]!);
-  return { outputs, row, values: scaled };
+  return { outputs, row, values, scale: floats(file, `${name}.scale`, outputs) };
+}
+
+function scaled({ row, values, scale }: ReturnType<typeof matrix>): Float32Array {
+  return Float32Array.from(values, (value, at) => value * scale[Math.floor(at / row)]!);
 }
 
 function floats(file: Tensors, name: string, count: number): Float32Array {
