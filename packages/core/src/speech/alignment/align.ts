@@ -56,6 +56,8 @@ export interface Alignment extends Departures {
 const PRIOR_POWER = 0.5;
 /** A gap between words at least this long has exact ends; shorter ones are laid anew with their words, frames. */
 const PAUSE = 25;
+/** A word is laid no further than this from where it was located, frames. */
+const FURTHEST = 50;
 /** Longest stretch that is laid at once, frames. */
 const LONGEST = 3000;
 /** A word whose loss is larger doesn't sound like what was said, nats a frame. */
@@ -130,7 +132,11 @@ export class Aligner {
   private lay(group: readonly LocatedWord[], start: number, end: number) {
     const heard = this.heard.between(start, end);
     const timed = timePhones(
-      group.map(({ word, way }) => this.words[word]!.ways[way]!),
+      group.map((located) => ({
+        phones: this.words[located.word]!.ways[located.way]!,
+        from: located.start - start - FURTHEST,
+        to: located.end - start + FURTHEST,
+      })),
       heard,
       this.priors,
     );

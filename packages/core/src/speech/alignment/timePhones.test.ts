@@ -5,8 +5,13 @@ import { readArpabet } from '../script/pronouncer';
 import { PAUSE_COSTS, timePhones } from './timePhones';
 
 const PRIORS = new Float64Array(PHONE_COUNT);
+const anywhere = { from: 0, to: Infinity };
 const lay = (words: readonly string[], ...heard: readonly TestPhone[]) =>
-  timePhones(words.map(readArpabet), clearlyHeard(...heard), PRIORS);
+  timePhones(
+    words.map((word) => ({ phones: readArpabet(word), ...anywhere })),
+    clearlyHeard(...heard),
+    PRIORS,
+  );
 
 describe('timePhones', () => {
   it('lays each phone where it is heard, with pauses where they are', () => {
@@ -34,6 +39,14 @@ describe('timePhones', () => {
     const timed = lay(['m ah d'], ['m', 20], ['d', 20])!;
     expect(timed.map(({ phone }) => PHONES[phone])).toEqual(['m', 'ah', 'd']);
     timed.forEach(({ start, end }) => expect(end - start).toBeGreaterThanOrEqual(2));
+  });
+
+  it('looks for a word nowhere but where it lies', () => {
+    const heard = clearlyHeard(['m', 6], ['sil', 10], ['m', 6], ['sil', 10], ['m', 6]);
+    const phones = readArpabet('m');
+    const start = (from: number, to: number) =>
+      timePhones([{ phones, from, to }], heard, PRIORS)!.find(({ word }) => word === 0)!.start;
+    expect([start(0, 10), start(12, 26), start(26, 38)]).toEqual([0, 16, 32]);
   });
 
   it('says when there is no room', () => {
@@ -72,7 +85,7 @@ describe('timePhones', () => {
                   const phones = [SILENT_PHONE, first, second, SILENT_PHONE];
                   best = Math.max(best, score([0, a, b, c, n], phones));
                 }
-          const timed = timePhones([[first, second]], heard, PRIORS)!;
+          const timed = timePhones([{ phones: [first, second], ...anywhere }], heard, PRIORS)!;
           const found = timed.reduce(
             (sum, { phone, start, end }) => sum + score([start, end], [phone]),
             0,
