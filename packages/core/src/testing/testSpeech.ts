@@ -1,5 +1,11 @@
 import { PHONE_COUNT, phoneIndex, PHONES } from '../speech/model/phones';
-import type { SoundModel } from '../speech/model/soundModel';
+import {
+  FRAME_INPUTS,
+  FRAMES_PER_STEP,
+  type LayerWeights,
+  type NetworkWeights,
+  type SoundModel,
+} from '../speech/model/soundModel';
 
 /** A phone and the frames that it lasts. */
 export type TestPhone = readonly [phone: string, frames: number];
@@ -29,3 +35,40 @@ export const impartialModel: SoundModel = {
   phoneBigram: new Float32Array(PHONES.length ** 2).fill(EVEN),
   calibrations: { voice: AS_IS, script: AS_IS, live: AS_IS },
 };
+
+/** Repeatable numbers between -0.5 and 0.5. */
+export function testNumbers(count: number, seed: number): Float32Array {
+  let state = seed * 2_654_435_761;
+  return Float32Array.from({ length: count }, () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32 - 0.5;
+  });
+}
+
+const testLayer = (
+  inputs: number,
+  outputs: number,
+  taps: readonly number[],
+  seed: number,
+): LayerWeights => ({
+  inputs,
+  outputs,
+  taps,
+  weights: Int8Array.from(
+    testNumbers(outputs * taps.length * inputs, seed),
+    (value) => value * 254,
+  ),
+  scale: testNumbers(outputs, seed + 20).map((value) => (1.5 + value) / 1000),
+  bias: testNumbers(outputs, seed + 50),
+});
+
+const WIDTH = 16;
+
+/** A network with weights of no meaning; the taps of all layers but the last, which has one. */
+export function testNetwork(...taps: readonly (readonly number[])[]): NetworkWeights {
+  const step = FRAME_INPUTS * FRAMES_PER_STEP;
+  return [
+    ...taps.map((each, at) => testLayer(at === 0 ? step : WIDTH, WIDTH, each, at + 1)),
+    testLayer(WIDTH, PHONE_COUNT * FRAMES_PER_STEP, [0], taps.length + 1),
+  ];
+}

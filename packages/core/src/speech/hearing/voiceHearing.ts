@@ -23,8 +23,6 @@ const LAG = 150;
  * scripts reach it, and of scripts of other recordings one in four.
  */
 const LEAST_LIKENESS = 0.12;
-/** Seconds of speech that is not in the script before it is told: a breath or a drawn-out sound is no word. */
-const LEAST_ADDED = 0.15;
 
 /**
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
@@ -141,8 +139,7 @@ const inSeconds = ({ start, end }: { start: number; end: number }) => ({
 });
 
 function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures {
-  const told = added.map(inSeconds).filter(({ start, end }) => end - start >= LEAST_ADDED);
-  return { skipped, repeated, added: told };
+  return { skipped, repeated, added: added.map(inSeconds) };
 }
 
 /** @throws Problem where speech was heard, but nearly none of it is in the script */

@@ -1,39 +1,12 @@
 import fc from 'fast-check';
+import { testNetwork, testNumbers } from '../../testing/testSpeech';
 import { Network } from './network';
 import { PHONE_COUNT } from './phones';
-import {
-  FRAME_INPUTS,
-  FRAMES_PER_STEP,
-  type LayerWeights,
-  type NetworkWeights,
-} from './soundModel';
-
-/** Repeatable numbers between -0.5 and 0.5. */
-function numbers(count: number, seed: number): Float32Array {
-  let state = seed * 2_654_435_761;
-  return Float32Array.from({ length: count }, () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 2 ** 32 - 0.5;
-  });
-}
-
-const layer = (inputs: number, outputs: number, taps: number[], seed: number): LayerWeights => ({
-  inputs,
-  outputs,
-  taps,
-  weights: Int8Array.from(numbers(outputs * taps.length * inputs, seed), (value) => value * 254),
-  scale: numbers(outputs, seed + 20).map((value) => (1.5 + value) / 1000),
-  bias: numbers(outputs, seed + 50),
-});
+import { FRAME_INPUTS, FRAMES_PER_STEP } from './soundModel';
 
 const STEP = FRAME_INPUTS * FRAMES_PER_STEP;
-const network: NetworkWeights = [
-  layer(STEP, 16, [-1, 0, 1], 1),
-  layer(16, 16, [-2, 0, 2], 2),
-  layer(16, 16, [-4, -2, 0], 3),
-  layer(16, PHONE_COUNT * FRAMES_PER_STEP, [0], 4),
-];
-const inputs = numbers(FRAME_INPUTS * 60, 9);
+const network = testNetwork([-1, 0, 1], [-2, 0, 2], [-4, -2, 0]);
+const inputs = testNumbers(FRAME_INPUTS * 60, 9);
 
 /** What the network should answer, computed plainly. */
 function plainly(): Float32Array {
