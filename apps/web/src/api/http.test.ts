@@ -1,0 +1,68 @@
+import { jest } from '@jest/globals';
+import { Problem } from '@cruvo/core/problem';
+import { getJson, request, sendJson, SERVER_AWAY } from './http';
+
+type Fetch = typeof globalThis.fetch;
+const original = globalThis.fetch;
+afterEach(() => (globalThis.fetch = original));
+
+/** Lets the server answer, and tells what it was asked. */
+function answering(answer: () => Response | Promise<Response>) {
+  const asked = jest.fn<Fetch>(async () => answer());
+  globalThis.fetch = asked;
+  return asked;
+}
+const problem = (run: Promise<unknown>) =>
+  run.then(
+    () => null,
+    (error: unknown) => error as Problem,
+  );
+
+describe('asking the server', () => {
+  it('gives what it answers', async () => {
+    const asked = answering(() => Response.json({ name: 'Fog' }));
+    expect(await getJson('/productions')).toEqual({ name: 'Fog' });
+    expect(asked.mock.calls[0]![0]).toBe('/api/productions');
+  });
+
+  it('sends JSON with the headers that are wanted', async () => {
+    const asked = answering(() => Response.json({}));
+    await sendJson('PUT', '/scenes/1', { name: 'Fog' }, { 'If-Match': '"3"' });
+    expect(asked.mock.calls[0]![1]).toEqual({
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', 'If-Match': '"3"' },
+      body: '{"name":"Fog"}',
+    });
+  });
+
+  it('tells the server’s own sentence', async () => {
+    answering(() =>
+      Response.json({ code: 'conflict', detail: 'Somebody else saved it.' }, { status: 412 }),
+    );
+    const error = await problem(request('/scenes/1'));
+    expect(error).toBeInstanceOf(Problem);
+    expect(error).toMatchObject({ code: 'conflict', message: 'Somebody else saved it.' });
+  });
+
+  it('has a sentence of its own where the server has none', async () => {
+    answering(() => new Response('<h1>Bad gateway</h1>', { status: 502 }));
+    expect(await problem(request('/scenes/1'))).toMatchObject({
+      code: 'unavailable',
+      message: 'The studio’s server answered with 502.',
+    });
+  });
+
+  it('says when the server can’t be reached', async () => {
+    answering(() => Promise.reject(new TypeError('Failed to fetch')));
+    expect(await problem(request('/scenes/1'))).toMatchObject({
+      code: 'unavailable',
+      message: SERVER_AWAY,
+    });
+  });
+
+  it('lets what was given up be given up', async () => {
+    const given = new DOMException('stopped', 'AbortError');
+    answering(() => Promise.reject(given));
+    expect(await problem(request('/scenes/1'))).toBe(given);
+  });
+});
