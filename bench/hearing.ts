@@ -62,7 +62,7 @@ export async function benchHearingInChromium(seconds: number, way: Way): Promise
   const samples = readFileSync(longVoice(folder, seconds)).subarray(HEADER).toString('base64');
   rmSync(folder, { recursive: true });
   const weights = readFileSync(
-    new URL('../packages/core/weights/hearing.safetensors', import.meta.url),
+    new URL('../packages/core/weights/hearing.safetensors.gz', import.meta.url),
   ).toString('base64');
   const script = way === 'script' ? await prepareScriptHere(scriptFor(seconds), 'en') : null;
   return onPage('hearingInBrowser.ts', (page) =>

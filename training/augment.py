@@ -160,8 +160,13 @@ def pick_warp(rng):
     return WARPS[rng.integers(len(WARPS))]
 
 
+# Share of the examples that are as they were recorded, but for speed, level and faint noise.
+AS_RECORDED = 0.3
+
+
 def segment(clip, frames, noises, rng):
     """One training example: dB bands [frames, 40], level [frames], classes [frames]; None for the clip: no speech."""
+    as_recorded = clip is not None and rng.random() < AS_RECORDED
     speed = np.clip(np.exp(rng.normal(0, 0.1)), 0.75, 1.35)
     hop = f.HOP * speed
     n = int(frames * hop) + f.WINDOW
@@ -180,18 +185,20 @@ def segment(clip, frames, noises, rng):
         classes[inside] = clip.classes[index[inside]]
         loud = np.sqrt(np.mean(np.sort(samples**2)[-len(samples) // 4 :]) + 1e-12)
         samples *= 10 ** (rng.uniform(-42, -11) / 20) / loud
-        if rng.random() < 0.3:
+        if not as_recorded and rng.random() < 0.3:
             samples = room(samples, rng)
-        if rng.random() < 0.04:
+        if not as_recorded and rng.random() < 0.04:
             limit = np.abs(samples).max() * rng.uniform(0.15, 0.6)
             samples = np.clip(samples, -limit, limit)
     level = 20 * np.log10(np.sqrt(np.mean(samples**2)) + 1e-6)
     if clip is None:
         beneath = noises.take(n, rng) * 10 ** (rng.uniform(-90, -12) / 20)
-    elif rng.random() < 0.45:
+    elif not as_recorded and rng.random() < 0.45:
         beneath = noises.take(n, rng) * 10 ** ((level - rng.uniform(4, 35)) / 20)
     else:
         beneath = noises.take(n, rng, steady=True) * 10 ** ((level - rng.uniform(30, 70)) / 20)
+    if as_recorded:
+        return *f.log_mel(powers_of(samples + beneath, frames, hop)), torch.from_numpy(classes).long()
     if clip and rng.random() < 0.05:
         heard = whispered(powers_of(samples, frames, hop), rng) + powers_of(beneath, frames, hop)
     else:

@@ -15,6 +15,8 @@ import { parseArgs } from 'node:util';
 type Measures = Record<string, Record<string, Record<string, number | null>>>;
 
 const OTHERS = ['letters-', 'potato-', 'channel-'];
+/** Where Debian's package fortunes keeps its texts. */
+const TEXTS = '/usr/share/games/fortunes';
 const FOLDS = [
   { name: 'nobody', without: [], tested: ['never'] },
   { name: 'allison', without: ['allison'], tested: ['left out allison', 'never'] },
@@ -32,32 +34,35 @@ const { values, positionals } = parseArgs({
 });
 const [speech, work, output] = positionals as [string, string, string];
 const here = import.meta.dirname;
-const python = (script: string, ...args: string[]) =>
+const python = (script: string, ...args: readonly string[]) =>
   execFileSync('/usr/bin/python3', [path.join(here, script), ...args], { stdio: 'inherit' });
+
+const typescript = (script: string, ...args: readonly string[]) =>
+  execFileSync('npx', ['tsx', path.join(here, script), ...args], { stdio: 'inherit' });
 
 const rows: string[] = [];
 for (const [at, { name, without, tested }] of FOLDS.entries()) {
   const trained = path.join(work, `left-out-${at}.pt`);
-  const weights = path.join(work, `left-out-${at}.safetensors`);
+  const weights = path.join(work, `left-out-${at}.safetensors.gz`);
+  const phonotactics = path.join(work, `left-out-${at}-phonotactics.json`);
   const measures = path.join(work, `left-out-${at}.json`);
   if (!existsSync(measures)) {
     const leaving = without.length > 0 ? ['--without', ...without] : [];
     const steps = ['--steps', values.steps, '--report', values.steps];
     python(
-      'train.py',
-      speech,
-      `${work}/synthetic`,
-      trained,
-      '--layouts',
-      'whole',
-      ...steps,
-      ...leaving,
+      ...['train.py', speech, `${work}/synthetic`, trained, '--layouts', 'whole'],
+      ...[...steps, ...leaving],
     );
-    python('export.py', speech, `${work}/synthetic`, weights, trained, `${work}/live.pt`);
+    typescript(
+      ...['phonotactics.ts', speech, `${work}/synthetic`, TEXTS, phonotactics],
+      ...['--without', without.join(',')],
+    );
+    python(
+      ...['export.py', speech, `${work}/synthetic`, phonotactics],
+      ...[weights, trained, `${work}/live.pt`],
+    );
     const ask = ['--ways', 'voice,script', '--groups', tested.join(','), '--measures', measures];
-    execFileSync('npx', ['tsx', path.join(here, 'evaluate.ts'), weights, work, ...ask], {
-      stdio: 'inherit',
-    });
+    typescript('evaluate.ts', weights, work, ...ask);
   }
   const { voice, script } = JSON.parse(readFileSync(measures, 'utf8')) as Measures;
   for (const group of tested) {

@@ -31,11 +31,7 @@ class Segments(torch.utils.data.IterableDataset):
 
     def __init__(self, human, synthetic, shape, seed):
         self.human, self.synthetic, self.shape, self.seed = human, synthetic, shape, seed
-        seconds = {}
-        for clip in human:
-            seconds[clip.speaker] = seconds.get(clip.speaker, 0) + clip.seconds
-        # Speakers with little speech are heard more often than their share, but not as often as all others.
-        chance = np.array([clip.seconds * seconds[clip.speaker] ** -0.35 for clip in human])
+        chance = np.array([clip.seconds for clip in human])
         self.chance = chance / chance.sum()
 
     def __iter__(self):
@@ -112,6 +108,7 @@ def main():
     options.add_argument("--onwards-from", type=Path, help="weights of an earlier training to begin with")
     options.add_argument("--layouts", nargs="*", default=list(LAYOUTS))
     options.add_argument("--report", type=int, default=500)
+    options.add_argument("--rate", type=float, default=2.5e-3, help="highest learning rate of the cycle")
     options.add_argument("--seed", type=int, default=1)
     o = options.parse_args()
 
@@ -141,8 +138,8 @@ def main():
             network.load_state_dict(earlier["networks"][name])
     averages = {name: torch.optim.swa_utils.AveragedModel(n, avg_fn=lambda a, b, _: a * 0.998 + b * 0.002) for name, n in networks.items()}
     parameters = [p for n in networks.values() for p in n.parameters()]
-    optimiser = torch.optim.AdamW(parameters, lr=2e-3, weight_decay=0.02)
-    schedule = torch.optim.lr_scheduler.OneCycleLR(optimiser, 2.5e-3, o.steps, pct_start=0.08)
+    optimiser = torch.optim.AdamW(parameters, lr=o.rate, weight_decay=0.02)
+    schedule = torch.optim.lr_scheduler.OneCycleLR(optimiser, o.rate, o.steps, pct_start=0.08)
     loader = iter(torch.utils.data.DataLoader(Segments(human, synthetic, shape, o.seed * 1000), batch_size=None, num_workers=1, prefetch_factor=6))
     loss_of = nn.CrossEntropyLoss(reduction="none", label_smoothing=0.05)
     began, losses = time.time(), []

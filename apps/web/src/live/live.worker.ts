@@ -1,5 +1,5 @@
 import { LiveHearing, readSoundModel, type LiveFrame } from '@cruvo/core/speech';
-import weightsUrl from '@cruvo/core/weights/hearing.safetensors?url';
+import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
 import type { CapturedBlock } from './capture.worklet';
 
 /** What starts the worker: the rate of what will come, and the port it comes through. */

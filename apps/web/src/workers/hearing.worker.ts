@@ -9,7 +9,7 @@ import {
   type SoundModel,
   type VoiceTrack,
 } from '@cruvo/core/speech';
-import weightsUrl from '@cruvo/core/weights/hearing.safetensors?url';
+import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
 import { readyScript } from './script';
 import { openVoice } from './voiceReader';
 

@@ -1,7 +1,8 @@
 export * from './alignment/align';
 export * from './hearing/liveHearing';
 export * from './hearing/voiceHearing';
-export { PHONE_COUNT, phoneName, visemeOf } from './model/phones';
+export { PHONE_COUNT, phoneIndex, phoneName, SILENT_PHONE, visemeOf } from './model/phones';
+export { COST_STEP } from './model/phonotactics';
 export * from './model/inputs';
 export * from './model/network';
 export * from './model/softmax';

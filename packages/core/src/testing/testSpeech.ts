@@ -1,4 +1,5 @@
 import { PHONE_COUNT, phoneIndex, PHONES } from '../speech/model/phones';
+import { COST_STEP, Phonotactics, type PhoneTree } from '../speech/model/phonotactics';
 import {
   FRAME_INPUTS,
   FRAMES_PER_STEP,
@@ -24,7 +25,34 @@ export function clearlyHeard(...phones: readonly TestPhone[]): Float32Array {
 }
 
 const EVEN = Math.log(1 / PHONE_COUNT);
+const EVERY_PHONE = Object.fromEntries(
+  PHONES.map((_, phone) => [String(phone), [Math.round(-EVEN / COST_STEP), 0] as const]),
+);
 const AS_IS = { stated: [0, 1], right: [0, 1] };
+
+/**
+ * A tree of sequences written "3 14 15", each with what its last phone and what leaving it cost, in steps.
+ * Single phones that are not named cost 8 steps.
+ */
+export function phoneTree(
+  sequences: Readonly<Record<string, readonly [cost: number, backoff: number]>>,
+): PhoneTree {
+  const levels: string[][] = [Array.from({ length: PHONE_COUNT }, (_, phone) => String(phone))];
+  const under = (parent: string) =>
+    Object.keys(sequences)
+      .filter((name) => name.slice(0, name.lastIndexOf(' ')) === parent && name.includes(' '))
+      .sort();
+  do levels.push(levels.at(-1)!.flatMap(under));
+  while (levels.at(-1)!.length > 0);
+  const inner = levels.slice(0, -1).flat();
+  return {
+    levels: levels.map(({ length }) => length),
+    phones: Uint8Array.from(inner, (name) => Number(name.split(' ').at(-1))),
+    children: Uint8Array.from(inner, (name) => under(name).length),
+    costs: Uint8Array.from(inner, (name) => sequences[name]?.[0] ?? 8),
+    backoffs: Uint8Array.from(inner, (name) => sequences[name]?.[1] ?? 0),
+  };
+}
 
 /** A model that prefers no phone and no sequence; it has no network. */
 export const impartialModel: SoundModel = {
@@ -32,7 +60,7 @@ export const impartialModel: SoundModel = {
   live: [],
   channelShape: new Float32Array(40),
   phonePrior: new Float32Array(PHONES.length).fill(EVEN),
-  phoneBigram: new Float32Array(PHONES.length ** 2).fill(EVEN),
+  phonotactics: new Phonotactics(phoneTree(EVERY_PHONE)),
   calibrations: { voice: AS_IS, script: AS_IS, live: AS_IS },
 };
 

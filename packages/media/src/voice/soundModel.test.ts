@@ -26,7 +26,7 @@ const ROOT = new URL('../../../../', import.meta.url);
 const reference = JSON.parse(
   readFileSync(new URL('training/reference.json', ROOT), 'utf8'),
 ) as Reference;
-const weights = readFileSync(new URL('packages/core/weights/hearing.safetensors', ROOT));
+const weights = readFileSync(new URL('packages/core/weights/hearing.safetensors.gz', ROOT));
 
 /** The same as sound() in training/reference.py. */
 const sound = Float32Array.from({ length: 19_200 }, (_, at) => {

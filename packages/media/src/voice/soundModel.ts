@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { readSoundModel, type SoundModel } from '@cruvo/core/speech';
 
-const WEIGHTS = new URL('../../../core/weights/hearing.safetensors', import.meta.url);
+const WEIGHTS = new URL('../../../core/weights/hearing.safetensors.gz', import.meta.url);
 
 let loading: Promise<SoundModel> | null = null;
 

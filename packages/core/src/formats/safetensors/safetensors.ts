@@ -3,7 +3,7 @@ import { Problem } from '../../problem';
 /** A named array of numbers with its shape. */
 export interface Tensor {
   readonly shape: readonly number[];
-  readonly values: Int8Array | Float32Array;
+  readonly values: Int8Array | Uint8Array | Float32Array;
 }
 
 export interface Tensors {
@@ -19,7 +19,7 @@ interface Entry {
 
 /**
  * Reads the safetensors format: the length of a JSON header in 8 bytes, the header, the numbers.
- * Of its types of number, the two that Cruvo's weights use: I8 and F32.
+ * Of its types of number, those that Cruvo's weights use: I8, U8 and F32.
  *
  * @throws Problem where the bytes are no such file
  */
@@ -44,6 +44,14 @@ function readHeader(bytes: Uint8Array) {
   }
 }
 
+type NumberKind = Int8ArrayConstructor | Uint8ArrayConstructor | Float32ArrayConstructor;
+
+const NUMBERS = new Map<string, NumberKind>([
+  ['I8', Int8Array],
+  ['U8', Uint8Array],
+  ['F32', Float32Array],
+]);
+
 function readTensor(
   bytes: Uint8Array,
   start: number,
@@ -53,11 +61,9 @@ function readTensor(
   const count = shape.reduce((product, size) => product * size, 1);
   // Copied, because numbers of four bytes must begin at a multiple of four.
   const data = new Uint8Array(bytes.subarray(start + from, start + to)).buffer;
-  if (data.byteLength !== count * (dtype === 'I8' ? 1 : 4)) throw damaged();
-  const values =
-    dtype === 'I8' ? new Int8Array(data) : dtype === 'F32' ? new Float32Array(data) : null;
-  if (!values) throw damaged();
-  return { shape, values };
+  const Numbers = NUMBERS.get(dtype);
+  if (!Numbers || data.byteLength !== count * Numbers.BYTES_PER_ELEMENT) throw damaged();
+  return { shape, values: new Numbers(data) };
 }
 
 const damaged = () =>

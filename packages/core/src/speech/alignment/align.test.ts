@@ -23,7 +23,12 @@ const pause = (frames: number): TestPhone[] => [['sil', frames]];
 function aligned(script: readonly AlignableWord[], spoken: readonly TestPhone[], excerpt = false) {
   const heard = clearlyHeard(...spoken);
   const aligner = new Aligner(impartialModel, { words: script, foreign: false }, excerpt);
-  const decoder = new PhoneDecoder(impartialModel, { prior: 0.5, bigram: 0.5, change: -1 });
+  const decoder = new PhoneDecoder(impartialModel, {
+    prior: 0.5,
+    sequence: 0.5,
+    change: -1,
+    context: 1,
+  });
   aligner.push(heard);
   decoder.push(heard);
   return aligner.finish(decoder.settle(0));

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { clearlyHeard, impartialModel, type TestPhone } from '../../testing/testSpeech';
+import { clearlyHeard, impartialModel, phoneTree, type TestPhone } from '../../testing/testSpeech';
 import { PHONE_COUNT, PHONES, SILENT_PHONE } from '../model/phones';
+import { COST_STEP, Phonotactics } from '../model/phonotactics';
 import { PhoneDecoder, type PhoneSpan } from './phoneDecoder';
 
-const WEIGHTS = { prior: 0.5, bigram: 0.5, change: -1 };
+const WEIGHTS = { prior: 0.5, sequence: 0.5, change: -1, context: 1 };
 const named = (spans: readonly PhoneSpan[]) =>
   spans.map(({ phone, start, end }) => [PHONES[phone], end - start] as const);
 
@@ -36,13 +37,14 @@ describe('PhoneDecoder', () => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(value, value, value), { minLength: 4, maxLength: 7 }),
-        fc.array(fc.double({ min: -9, max: 0, noNaN: true }), { minLength: 9, maxLength: 9 }),
+        fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 9, maxLength: 9 }),
         (frames, follows) => {
-          const phoneBigram = Float32Array.from(impartialModel.phoneBigram);
-          const place = (from: number, to: number) => from * PHONE_COUNT + to;
-          follows.forEach((value, at) => {
-            phoneBigram[place(phones[Math.floor(at / 3)]!, phones[at % 3]!)] = value;
-          });
+          const costs = new Map(
+            follows.map((cost, at) => [`${phones[Math.floor(at / 3)]} ${phones[at % 3]}`, cost]),
+          );
+          const phonotactics = new Phonotactics(
+            phoneTree(Object.fromEntries([...costs].map(([pair, cost]) => [pair, [cost, 0]]))),
+          );
           const heard = new Float32Array(frames.length * PHONE_COUNT).fill(-60);
           frames.forEach((row, frame) =>
             row.forEach((score, at) => (heard[frame * PHONE_COUNT + phones[at]!] = score)),
@@ -53,12 +55,13 @@ describe('PhoneDecoder', () => {
               const change =
                 phone === before
                   ? 0
-                  : WEIGHTS.change + WEIGHTS.bigram * phoneBigram[place(before, phone)]!;
+                  : WEIGHTS.change -
+                    WEIGHTS.sequence * COST_STEP * costs.get(`${before} ${phone}`)!;
               return sum + heard[frame * PHONE_COUNT + phone]! + change;
             }, 0);
           const allowed = sequences(phones, frames.length).filter(longEnough);
           const best = Math.max(...allowed.map(score));
-          const found = decoded(heard, { ...impartialModel, phoneBigram }).flatMap(
+          const found = decoded(heard, { ...impartialModel, phonotactics }).flatMap(
             ({ phone, start, end }) => new Array<number>(end - start).fill(phone),
           );
           expect(score(found)).toBeCloseTo(best, 4);

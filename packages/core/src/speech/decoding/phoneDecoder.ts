@@ -1,15 +1,19 @@
 import { withRoom } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
+import type { Phonotactics } from '../model/phonotactics';
 import type { SoundModel } from '../model/soundModel';
+import { NONE, PhonePaths } from './phonePaths';
 
 /** How the network's answers and what is known of English are weighed against each other. */
 export interface DecodingWeights {
   /** Power of each phone's share of all frames by which its probability is divided. */
   readonly prior: number;
-  /** Power of the probability that one phone follows another. */
-  readonly bigram: number;
+  /** Power of the probability that a phone follows those before it. */
+  readonly sequence: number;
   /** Natural logarithm of what every change of phone costs. */
   readonly change: number;
+  /** How many phones before it tell how likely a phone is. */
+  readonly context: number;
 }
 
 /** A stretch of one phone; frames, `end` exclusive. */
@@ -19,63 +23,92 @@ export interface PhoneSpan {
   readonly end: number;
 }
 
-const NEVER = -1e30;
+/** Paths this much less likely than the best are given up, nats. */
+const BEAM = 12;
+/** So many paths at most are followed. */
+const MOST_PATHS = 200;
+/** Chains of phones are tidied up when there are more than these. */
+const MOST_CHAINS = 1 << 16;
+
+const NOWHERE = -1;
+
+/** Paths side by side: where each stands, whether its phone has lasted two frames, how likely it is. */
+class Paths {
+  contexts: Int32Array = new Int32Array(1024);
+  lasted: Uint8Array = new Uint8Array(1024);
+  scores: Float64Array = new Float64Array(1024);
+  chains: Int32Array = new Int32Array(1024);
+  count = 0;
+
+  add(context: number, lasted: number, score: number, chain: number): number {
+    const at = this.count++;
+    this.contexts = withRoom(this.contexts, at, this.count);
+    this.lasted = withRoom(this.lasted, at, this.count);
+    this.scores = withRoom(this.scores, at, this.count);
+    this.chains = withRoom(this.chains, at, this.count);
+    this.contexts[at] = context;
+    this.lasted[at] = lasted;
+    this.scores[at] = score;
+    this.chains[at] = chain;
+    return at;
+  }
+
+  /** The likeliest whose phone has lasted. */
+  best(): number {
+    let best = 0;
+    let most = -Infinity;
+    for (let at = 0; at < this.count; at++) {
+      if (!this.lasted[at] || this.scores[at]! <= most) continue;
+      best = at;
+      most = this.scores[at]!;
+    }
+    return best;
+  }
+}
 
 /**
- * Finds the likeliest sequence of phones as probabilities stream in (Viterbi 1967), each phone at least
- * two frames long, phones weighed by how often one follows the other.
+ * Finds the likeliest sequence of phones as probabilities stream in: a beam search (Lowerre 1976), each
+ * phone at least two frames long, phones weighed by how often they follow each other.
  */
 export class PhoneDecoder {
-  /** Likelihood of the best path whose present phone has just begun, or has lasted. */
-  private begun = new Float64Array(PHONE_COUNT).fill(NEVER);
-  private lasted = new Float64Array(PHONE_COUNT).fill(NEVER);
-  private nextBegun = new Float64Array(PHONE_COUNT);
-  private nextLasted = new Float64Array(PHONE_COUNT);
-  /** For each frame and phone, the phone before it if it begins here; and 1 where it lasts since its beginning. */
-  private before: Uint8Array = new Uint8Array(4096 * PHONE_COUNT);
-  private young: Uint8Array = new Uint8Array(4096 * PHONE_COUNT);
-  private readonly changes: Float64Array;
-  /** The dearest change from each phone to another, and the cheapest of all changes. */
-  private readonly dearest: Float64Array;
-  private readonly cheapest: number;
-  /** The phones from which the present frame may be reached. */
-  private readonly sources = new Uint8Array(PHONE_COUNT);
+  private readonly phonotactics: Phonotactics;
   private readonly priors: Float64Array;
-  /** The first frame still undecided, and how many there are from it on. */
+  private readonly chains = new PhonePaths();
+  private paths = new Paths();
+  private next = new Paths();
+  /** Where among the next paths a context stands, twice: its phone has begun, or has lasted. */
+  private readonly places: Int32Array;
+  private readonly observed = new Float64Array(PHONE_COUNT);
+  /** The first frame still undecided, and the frame to come. */
   private start = 0;
-  private frames = 0;
+  private frame = 0;
 
-  constructor(model: SoundModel, weights: DecodingWeights) {
-    // Turned, so that the loop over what came before runs along memory.
-    this.changes = new Float64Array(PHONE_COUNT ** 2);
-    for (let from = 0; from < PHONE_COUNT; from++) {
-      for (let to = 0; to < PHONE_COUNT; to++) {
-        const follows = model.phoneBigram[from * PHONE_COUNT + to]!;
-        this.changes[to * PHONE_COUNT + from] =
-          from === to ? NEVER : weights.bigram * follows + weights.change;
-      }
-    }
-    const fromEach = (phone: number) =>
-      this.changes.filter((cost, at) => at % PHONE_COUNT === phone && cost > NEVER);
-    this.dearest = Float64Array.from({ length: PHONE_COUNT }, (_, phone) =>
-      Math.min(...fromEach(phone)),
-    );
-    this.cheapest = Math.max(...this.changes);
+  constructor(
+    model: SoundModel,
+    private readonly weights: DecodingWeights,
+  ) {
+    this.phonotactics = model.phonotactics.upTo(weights.context);
     this.priors = Float64Array.from(model.phonePrior, (prior) => weights.prior * prior);
-    this.lasted[SILENT_PHONE] = 0;
+    this.places = new Int32Array(2 * this.phonotactics.contextCount).fill(NOWHERE);
+    this.paths.add(SILENT_PHONE, 1, 0, this.chains.add(NONE, SILENT_PHONE, 0));
   }
 
   /** Takes the natural log-probabilities of the next frames [frames * 45]. */
   push(logProbabilities: Float32Array): void {
-    const count = logProbabilities.length / PHONE_COUNT;
-    this.reserve(this.frames + count);
-    for (let frame = 0; frame < count; frame++) this.step(logProbabilities, frame * PHONE_COUNT);
+    for (let from = 0; from < logProbabilities.length; from += PHONE_COUNT) {
+      for (let phone = 0; phone < PHONE_COUNT; phone++) {
+        this.observed[phone] = logProbabilities[from + phone]! - this.priors[phone]!;
+      }
+      this.step();
+      this.frame++;
+    }
+    if (this.chains.count > MOST_CHAINS) this.tidy();
   }
 
   /** The likeliest phone `lag` frames before the last, as things look now. */
   lately(lag: number): number {
-    const path = this.traceBack(Math.max(0, this.frames - 1 - lag));
-    return path[0]!;
+    const at = Math.max(this.start, this.frame - 1 - lag);
+    return this.likeliest(at, at + 1)[0]!;
   }
 
   /**
@@ -83,108 +116,91 @@ export class PhoneDecoder {
    * span may go on in the next.
    */
   settle(keep: number): PhoneSpan[] {
-    const count = this.frames - keep;
-    if (count <= 0) return [];
-    const path = this.traceBack(0);
-    const spans = spansOf(path.subarray(0, count), this.start);
-    this.before.copyWithin(0, count * PHONE_COUNT, this.frames * PHONE_COUNT);
-    this.young.copyWithin(0, count * PHONE_COUNT, this.frames * PHONE_COUNT);
-    this.start += count;
-    this.frames = keep;
+    const end = this.frame - keep;
+    if (end <= this.start) return [];
+    const spans = spansOf(this.likeliest(this.start, end), this.start);
+    this.start = end;
     return spans;
   }
 
-  private step(observed: Float32Array, from: number): void {
-    const { begun, lasted, nextBegun, nextLasted, changes, priors } = this;
-    const row = this.frames * PHONE_COUNT;
-    const { sources } = this;
-    const count = this.findSources();
-    let most = NEVER;
-    for (let phone = 0; phone < PHONE_COUNT; phone++) {
-      const seen = observed[from + phone]! - priors[phone]!;
-      const column = phone * PHONE_COUNT;
-      let best = NEVER;
-      let bestFrom = 0;
-      for (let at = 0; at < count; at++) {
-        const other = sources[at]!;
-        const score = lasted[other]! + changes[column + other]!;
-        if (score > best) {
-          best = score;
-          bestFrom = other;
-        }
-      }
-      nextBegun[phone] = best + seen;
-      this.before[row + phone] = bestFrom;
-      const young = begun[phone]! > lasted[phone]!;
-      const last = (young ? begun[phone]! : lasted[phone]!) + seen;
-      nextLasted[phone] = last;
-      this.young[row + phone] = young ? 1 : 0;
-      if (last > most) most = last;
+  private likeliest(from: number, to: number): Uint8Array {
+    return this.chains.between(this.paths.chains[this.paths.best()]!, from, to);
+  }
+
+  private step(): void {
+    const { paths, next } = this;
+    next.count = 0;
+    let best = -Infinity;
+    for (let at = 0; at < paths.count; at++) best = Math.max(best, this.last(at));
+    for (let at = 0; at < paths.count; at++) {
+      if (paths.lasted[at]) best = Math.max(best, this.change(at, best));
     }
     // Kept near zero, so that an hour loses no precision.
-    for (let phone = 0; phone < PHONE_COUNT; phone++) {
-      nextBegun[phone]! -= most;
-      nextLasted[phone]! -= most;
+    const least = this.leastKept(best);
+    let kept = 0;
+    for (let at = 0; at < next.count; at++) {
+      this.places[2 * next.contexts[at]! + next.lasted[at]!] = NOWHERE;
+      if (next.scores[at]! < least) continue;
+      next.contexts[kept] = next.contexts[at]!;
+      next.lasted[kept] = next.lasted[at]!;
+      next.scores[kept] = next.scores[at]! - best;
+      next.chains[kept++] = next.chains[at]!;
     }
-    this.begun = nextBegun;
-    this.lasted = nextLasted;
-    this.nextBegun = begun;
-    this.nextLasted = lasted;
-    this.frames++;
+    next.count = kept;
+    [this.paths, this.next] = [next, paths];
   }
 
-  /**
-   * Writes the phones that may be the best to come from, and gives their number. Whatever phone follows, it can
-   * be reached from one of the two likeliest by their dearest change; who can't better that needn't be asked.
-   */
-  private findSources(): number {
-    const { lasted, sources } = this;
-    let first = 0;
-    let second = 1;
-    for (let phone = 0; phone < PHONE_COUNT; phone++) {
-      if (lasted[phone]! > lasted[first]!) {
-        second = first;
-        first = phone;
-      } else if (phone !== first && lasted[phone]! > lasted[second]!) {
-        second = phone;
-      }
+  /** A path whose phone goes on. Gives its score. */
+  private last(at: number): number {
+    const { contexts, scores, chains } = this.paths;
+    const context = contexts[at]!;
+    const score = scores[at]! + this.observed[this.phonotactics.phoneOf(context)]!;
+    const place = this.places[2 * context + 1]!;
+    if (place === NOWHERE) {
+      this.places[2 * context + 1] = this.next.add(context, 1, score, chains[at]!);
+    } else if (score > this.next.scores[place]!) {
+      this.next.scores[place] = score;
+      this.next.chains[place] = chains[at]!;
     }
-    const sure = Math.min(
-      lasted[first]! + this.dearest[first]!,
-      lasted[second]! + this.dearest[second]!,
-    );
-    let count = 0;
-    for (let phone = 0; phone < PHONE_COUNT; phone++) {
-      if (lasted[phone]! + this.cheapest >= sure) sources[count++] = phone;
-    }
-    return count;
+    return score;
   }
 
-  /** The likeliest phones of the undecided frames from `first` on. */
-  private traceBack(first: number): Uint8Array {
-    const path = new Uint8Array(this.frames - first);
-    let phone = 0;
-    for (let other = 1; other < PHONE_COUNT; other++) {
-      if (this.lasted[other]! > this.lasted[phone]!) phone = other;
-    }
-    let beginning = false;
-    for (let frame = this.frames - 1; frame >= first; frame--) {
-      path[frame - first] = phone;
-      const at = frame * PHONE_COUNT + phone;
-      if (beginning) {
-        phone = this.before[at]!;
-        beginning = false;
+  /** The paths on which another phone follows. Gives the best score among them. */
+  private change(at: number, bestSoFar: number): number {
+    const { observed, next, weights } = this;
+    const context = this.paths.contexts[at]!;
+    const from = this.paths.scores[at]! + weights.change;
+    const { costs, contexts } = this.phonotactics.follow(context);
+    const present = this.phonotactics.phoneOf(context);
+    let best = bestSoFar;
+    for (let phone = 0; phone < PHONE_COUNT; phone++) {
+      const score = from + observed[phone]! - weights.sequence * costs[phone]!;
+      if (score < best - BEAM || phone === present) continue;
+      if (score > best) best = score;
+      const key = 2 * contexts[phone]!;
+      const place = this.places[key]!;
+      if (place !== NOWHERE && next.scores[place]! >= score) continue;
+      const chain = this.chains.add(this.paths.chains[at]!, phone, this.frame);
+      if (place === NOWHERE) {
+        this.places[key] = next.add(contexts[phone]!, 0, score, chain);
       } else {
-        beginning = this.young[at] === 1;
+        next.scores[place] = score;
+        next.chains[place] = chain;
       }
     }
-    return path;
+    return best;
   }
 
-  private reserve(frames: number): void {
-    const used = this.frames * PHONE_COUNT;
-    this.before = withRoom(this.before, used, frames * PHONE_COUNT);
-    this.young = withRoom(this.young, used, frames * PHONE_COUNT);
+  /** The score under which paths are given up. */
+  private leastKept(best: number): number {
+    const { next } = this;
+    if (next.count <= MOST_PATHS) return best - BEAM;
+    const sorted = next.scores.slice(0, next.count).sort();
+    return Math.max(best - BEAM, sorted[next.count - MOST_PATHS]!);
+  }
+
+  private tidy(): void {
+    this.chains.keepOnly(this.paths.chains.subarray(0, this.paths.count), this.start);
   }
 }
 

@@ -12,7 +12,12 @@ import { silence } from './listener';
 import { calibrated } from './sounds';
 
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
-export const LIVE_DECODING: DecodingWeights = { prior: 0.3, bigram: 0.4, change: -0.4 };
+export const LIVE_DECODING: DecodingWeights = {
+  prior: 0.3,
+  sequence: 0.4,
+  change: -0.4,
+  context: 1,
+};
 /** Frames by which a decision waits for what follows, against flicker. */
 const DECISION_LAG = 1;
 const BREATH = phoneIndex('hh');

@@ -14,7 +14,7 @@ import { Listener, type PhoneFrames } from './listener';
 import { soundsOf, VisemeShares } from './sounds';
 
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
-export const DECODING: DecodingWeights = { prior: 0.2, bigram: 0.8, change: -0.5 };
+export const DECODING: DecodingWeights = { prior: 0.2, sequence: 0.8, change: -0.4, context: 4 };
 
 /** Frames after which what was heard doesn't change any more. */
 const LAG = 150;

@@ -1,8 +1,10 @@
+import { gunzipSync } from 'fflate';
 import { array, number, object } from 'yup';
 import { MEL_BANDS } from '../../audio/melBands';
 import { readSafetensors, type Tensors } from '../../formats/safetensors';
 import { Problem } from '../../problem';
 import { PHONE_COUNT, PHONES } from './phones';
+import { isPhoneTree, Phonotactics, type PhoneTree } from './phonotactics';
 
 /** Frames that the network reads and answers together. */
 export const FRAMES_PER_STEP = 2;
@@ -40,8 +42,7 @@ export interface SoundModel {
   readonly channelShape: Float32Array;
   /** Natural logarithm of each phone's share of all frames [45]. */
   readonly phonePrior: Float32Array;
-  /** Natural logarithm of how likely the second phone follows the first [45 * 45]. */
-  readonly phoneBigram: Float32Array;
+  readonly phonotactics: Phonotactics;
   readonly calibrations: Readonly<Record<HearingWay, Calibration>>;
 }
 
@@ -51,6 +52,7 @@ export type HearingWay = 'voice' | 'script' | 'live';
 const layoutSchema = array(array(number().required().integer()).required().min(1))
   .required()
   .min(1);
+const levelsSchema = array(number().required().integer()).required().min(2);
 const calibrationSchema = object({
   stated: array(number().required()).required(),
   right: array(number().required()).required(),
@@ -59,11 +61,11 @@ const calibrationSchema = object({
 /**
  * Reads the weights that ship with Cruvo.
  *
- * @param bytes a safetensors file as written by training/export.py
+ * @param bytes a safetensors file as written by training/export.py, compressed by gzip
  * @throws Problem where it is damaged or of another make
  */
 export function readSoundModel(bytes: Uint8Array): SoundModel {
-  const file = readSafetensors(bytes);
+  const file = readSafetensors(unpacked(bytes));
   if (file.metadata.phones !== PHONES.join(' ')) throw foreign();
   try {
     return {
@@ -71,7 +73,7 @@ export function readSoundModel(bytes: Uint8Array): SoundModel {
       live: network(file, 'live'),
       channelShape: floats(file, 'channel.shape', MEL_BANDS),
       phonePrior: floats(file, 'phones.prior', PHONE_COUNT),
-      phoneBigram: scaled(matrix(file, 'phones.bigram')),
+      phonotactics: phonotactics(file),
       calibrations: {
         voice: calibration(file, 'voice'),
         script: calibration(file, 'script'),
@@ -80,6 +82,17 @@ export function readSoundModel(bytes: Uint8Array): SoundModel {
     };
   } catch {
     throw foreign();
+  }
+}
+
+function unpacked(bytes: Uint8Array): Uint8Array {
+  try {
+    return gunzipSync(bytes);
+  } catch {
+    throw new Problem(
+      'bad-input',
+      'The weights of the sound model are damaged; install Cruvo again.',
+    );
   }
 }
 
@@ -102,8 +115,22 @@ function matrix(file: Tensors, name: string) {
   return { outputs, row, values, scale: floats(file, `${name}.scale`, outputs) };
 }
 
-function scaled({ row, values, scale }: ReturnType<typeof matrix>): Float32Array {
-  return Float32Array.from(values, (value, at) => value * scale[Math.floor(at / row)]!);
+function phonotactics(file: Tensors): Phonotactics {
+  const tree: PhoneTree = {
+    levels: levelsSchema.validateSync(JSON.parse(file.metadata['phonotactics.levels']!)),
+    phones: bytesOf(file, 'phonotactics.phones'),
+    children: bytesOf(file, 'phonotactics.children'),
+    costs: bytesOf(file, 'phonotactics.costs'),
+    backoffs: bytesOf(file, 'phonotactics.backoffs'),
+  };
+  if (!isPhoneTree(tree)) throw foreign();
+  return new Phonotactics(tree);
+}
+
+function bytesOf(file: Tensors, name: string): Uint8Array {
+  const values = file.tensors.get(name)?.values;
+  if (!(values instanceof Uint8Array)) throw foreign();
+  return values;
 }
 
 function floats(file: Tensors, name: string, count: number): Float32Array {
