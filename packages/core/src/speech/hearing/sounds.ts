@@ -23,22 +23,30 @@ const CLASS_OF_PHONE = Uint8Array.from({ length: PHONE_COUNT }, (_, phone) =>
     : visemeOf(phone, undefined),
 );
 
-/** How likely each viseme is in each frame: what is kept of the network's answers to tell how sure a sound is. */
+/** What one in a kept share stands for. */
+const SHARE_STEP = 1 / 255;
+
+/**
+ * How likely each viseme is in each frame, in a byte: what is kept of the network's answers to tell how sure a
+ * sound is.
+ */
 export class VisemeShares {
-  private shares: Float32Array = new Float32Array(4096 * CLASSES);
+  private shares: Uint8Array = new Uint8Array(4096 * CLASSES);
   private frames = 0;
 
   push(logProbabilities: Float32Array): void {
     const count = logProbabilities.length / PHONE_COUNT;
     const needed = (this.frames + count) * CLASSES;
     this.shares = withRoom(this.shares, this.frames * CLASSES, needed);
+    const shares = new Float64Array(CLASSES);
     for (let frame = 0; frame < count; frame++) {
-      const to = (this.frames + frame) * CLASSES;
+      shares.fill(0);
       for (let phone = 0; phone < PHONE_COUNT; phone++) {
-        this.shares[to + CLASS_OF_PHONE[phone]!]! += Math.exp(
-          logProbabilities[frame * PHONE_COUNT + phone]!,
-        );
+        const share = Math.exp(logProbabilities[frame * PHONE_COUNT + phone]!);
+        shares[CLASS_OF_PHONE[phone]!]! += share / SHARE_STEP;
       }
+      const to = (this.frames + frame) * CLASSES;
+      shares.forEach((share, at) => (this.shares[to + at] = Math.min(255, Math.round(share))));
     }
     this.frames += count;
   }
@@ -51,7 +59,7 @@ export class VisemeShares {
       sum += this.shares[frame * CLASSES + viseme]!;
       if (breath) sum += this.shares[frame * CLASSES + BREATH_CLASS]!;
     }
-    return Math.min(1, sum / Math.max(1, end - start));
+    return Math.min(1, (sum * SHARE_STEP) / Math.max(1, end - start));
   }
 }
 

@@ -19,10 +19,10 @@ export const DECODING: DecodingWeights = { prior: 0.2, sequence: 0.8, change: -0
 /** Frames after which what was heard doesn't change any more. */
 const LAG = 150;
 /**
- * A script whose likeness is less is of something else. On the development recordings nearly all right
- * scripts reach it, and of scripts of other recordings one in four.
+ * What speaks against a script: that its words are missing, and that the rest sounds unlike it, against the share of
+ * the speech that was found in it. Chosen on the development recordings, see docs/DECISIONS.md.
  */
-const LEAST_LIKENESS = 0.12;
+const MISMATCH = { missing: 1.3, loss: 0.2 };
 
 /**
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
@@ -145,17 +145,17 @@ function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures
 /** @throws Problem where speech was heard, but nearly none of it is in the script */
 function refuseForeignScript(alignment: Alignment, free: readonly PhoneSpan[]): void {
   const speaks = free.some(({ phone }) => phone !== SILENT_PHONE);
-  if (!speaks || likeness(alignment) >= LEAST_LIKENESS) return;
+  if (!speaks || !isSomethingElse(alignment)) return;
   throw new Problem(
     'script-mismatch',
     'The script doesn’t match this voice: hardly any of its words were heard. Check the script and its language, or fit the mouths to the voice alone.',
   );
 }
 
-/** How much of the speech is in the script, how much of the script was said, and how like it sounds: 0 to 1. */
-function likeness({ found, skipped, words, loss }: Alignment): number {
+/** Whether more speaks against the script than for it. */
+function isSomethingElse({ found, skipped, words, loss }: Alignment): boolean {
   const missing = skipped.length / Math.max(1, skipped.length + words.length);
-  return found * (1 - missing / 2) * Math.exp(-loss);
+  return found < MISMATCH.missing * missing + MISMATCH.loss * loss;
 }
 
 /** Whether somebody speaks at a time; times must be asked in any order. */
