@@ -46,6 +46,27 @@ describe('recognise', () => {
   it.each(['口', 'فم', '👄', 'asdf', '', '17'])('takes “%s” for nothing', (name) => {
     expect(taken(name)).toBeUndefined();
   });
+  it('takes layers named by sounds for a mouth where no group holds them', () => {
+    const names = ['head', 'rest', 'M B P', 'AH', 'OO', 'nose'];
+    const parts = names.map((name) => plainPart({ id: name, name, drawing: name }));
+    const found = recognise(parts);
+    expect(['rest', 'M B P', 'AH', 'OO'].map((name) => found.get(name)?.role)).toEqual(
+      new Array(4).fill('mouth drawing'),
+    );
+    expect(found.get('AH')).toMatchObject({ sound: { visemes: [10] }, sureness: 'likely' });
+    const character = characterOf(...names.map((name) => layer(name)));
+    expect(character.mouth).toMatchObject({ kind: 'chart' });
+  });
+  it.each([
+    ['letters that may be any layers', ['a', 'b', 'c', 'd', 'e']],
+    ['numbers', ['Layer 10', 'Layer 11', 'Layer 12', 'Layer 13']],
+    ['sounds apart from each other', ['AH', 'head', 'OO', 'neck', 'EE']],
+    ['sounds beside a mouth', ['mouth', 'AH', 'OO', 'EE']],
+  ])('takes %s for no loose drawings of a mouth', (_what, names) => {
+    const parts = names.map((name) => plainPart({ id: name, name, drawing: name }));
+    const roles = [...recognise(parts).values()].map(({ role }) => role);
+    expect(roles).not.toContain('mouth drawing');
+  });
   it.each([
     ['M', [1]],
     ['mbp', [1]],

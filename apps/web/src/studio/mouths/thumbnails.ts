@@ -11,7 +11,7 @@ export type Thumbnails = ReadonlyMap<string, HTMLCanvasElement>;
 const WIDTH = 152;
 const HEIGHT = 116;
 /** How much of the face is seen around the mouth, as a share of its width. */
-const MARGIN = 0.14;
+const MARGIN = 0.08;
 
 /** Paints a character's face around the mouth, once with each mouth that it can show. */
 export function paintThumbnails(character: Character, gallery: BrowserGallery): Thumbnails {
@@ -19,7 +19,7 @@ export function paintThumbnails(character: Character, gallery: BrowserGallery): 
   if (!mouth) return new Map();
   const region = boundsOfPart(character, mouth.part) ?? wholeOf(character);
   const seen = grow(region, MARGIN * region.width);
-  const factor = Math.max(WIDTH / seen.width, HEIGHT / seen.height);
+  const factor = Math.min(WIDTH / seen.width, HEIGHT / seen.height);
   const left = seen.x + seen.width / 2 - WIDTH / 2 / factor;
   const top = seen.y + seen.height / 2 - HEIGHT / 2 / factor;
   const view = multiply(scaling(factor), translation(-left, -top));

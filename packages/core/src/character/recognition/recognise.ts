@@ -36,6 +36,9 @@ const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
   'beard',
 ]);
 
+/** From so many sounds on, all layers but one of them more than a letter, layers without a mouth around them are one. */
+const LEAST_LOOSE = 3;
+
 /** What each part is, by its name and what holds it; parts that say nothing are left out. */
 export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> {
   const tree = treeOf(parts);
@@ -54,7 +57,37 @@ export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> 
     }
   };
   visit(tree.get(null) ?? [], { mouth: false, eyes: false, side: null, mood: null });
+  const mouths = ['mouth', 'mouth drawing'];
+  if (![...found.values()].some(({ role }) => mouths.includes(role))) {
+    for (const [id, finding] of looseDrawings(tree, found)) found.set(id, finding);
+  }
   return found;
+}
+
+/**
+ * Drawings of a mouth that no group holds, as programs without groups write them: the longest run of layers one above
+ * another that are named by sounds. Letters alone (a, b, c) may be any layers.
+ */
+function looseDrawings(
+  tree: ReadonlyMap<string | null, readonly Part[]>,
+  found: ReadonlyMap<string, Finding>,
+): readonly (readonly [id: string, finding: Finding])[] {
+  let longest: readonly { readonly part: Part; readonly finding: Finding }[] = [];
+  for (const siblings of tree.values()) {
+    let run: { part: Part; finding: Finding }[] = [];
+    for (const part of siblings) {
+      const named =
+        tree.has(part.id) || found.has(part.id) ? null : soundOf(wordsOf(part.name), null);
+      const speaks = named?.sure && named.sound.visemes.length > 0;
+      const finding = speaks ? drawingFor({ ...named, sure: false }) : null;
+      run = finding ? [...run, { part, finding }] : [];
+      if (run.length > longest.length) longest = run;
+    }
+  }
+  const words = longest.filter(({ part }) => wordsOf(part.name).join('').length > 1);
+  const sounds = new Set(longest.flatMap(({ finding }) => finding.sound!.visemes));
+  if (sounds.size < LEAST_LOOSE || words.length < LEAST_LOOSE - 1) return [];
+  return longest.map(({ part, finding }) => [part.id, finding]);
 }
 
 function findingOf(part: Part, around: Around, isGroup: boolean): Finding | null {
