@@ -34,6 +34,7 @@ const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
   'upper lip',
   'lower lip',
   'beard',
+  'whiskers',
 ]);
 
 /** From so many sounds on, all layers but one of them more than a letter, layers without a mouth around them are one. */

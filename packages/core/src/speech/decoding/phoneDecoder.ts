@@ -101,8 +101,8 @@ export class PhoneDecoder {
       }
       this.step();
       this.frame++;
+      if (this.chains.count > MOST_CHAINS) this.tidy();
     }
-    if (this.chains.count > MOST_CHAINS) this.tidy();
   }
 
   /** The likeliest phone `lag` frames before the last, as things look now. */
