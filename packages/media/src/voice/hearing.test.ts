@@ -97,6 +97,25 @@ describe('VoiceHearing', () => {
     expect(departures!.skipped).toEqual([]);
   });
 
+  it.each([
+    [
+      'of something else',
+      'The quick brown fox jumped over nothing while the carpenter slept.',
+      'en',
+    ],
+    ['in another language', 'Buenas noches y bienvenidos al tiempo de la marisma', 'es'],
+  ])('refuses a script %s', async (_what, text, language) => {
+    const wrong = await prepareScriptHere(text, language);
+    const stretch = voice.subarray(0, 6 * WORKING_RATE);
+    expect(() => hear(stretch, [WORKING_RATE], wrong)).toThrow(/doesn’t match this voice/);
+  });
+
+  it('takes a script of which some words were said', async () => {
+    const part = await prepareScriptHere(`${SCRIPT.slice(0, 90)} And so to bed, my dears.`, 'en');
+    const { departures } = hear(voice.subarray(0, 6 * WORKING_RATE), [WORKING_RATE], part);
+    expect(departures!.skipped).toEqual(expect.arrayContaining(['dears']));
+  });
+
   it('makes a track of a fifth of a second', () => {
     const { sounds, duration } = hear(voice.subarray(14_400, 24_000), [480], null);
     expect(duration).toBeCloseTo(0.2);
