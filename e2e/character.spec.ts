@@ -110,6 +110,16 @@ test('broken names are mended by saying what the parts are, and the character ma
   await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
 });
 
+test('artwork of a raster editor without groups talks at once', async ({ page }) => {
+  await drop(
+    page,
+    new URL('../packages/media/src/testing/artwork/lazpaint.ora', import.meta.url).pathname,
+  );
+  await expect(can(page, 'talks')).toBeVisible();
+  await expect(can(page, 'blinks')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'p b m drawn' })).toBeVisible();
+});
+
 test('a bare face gets lips in three clicks, and other mouths after', async ({ page }) => {
   await page.goto('/new');
   await page.getByRole('button', { name: 'Bare face' }).click();

@@ -31,7 +31,7 @@ export function LiveStage({
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useCanvasBox(holder, scene.stage);
-  const { mouthNow } = voice;
+  const { mouthNow, paintAtOnce } = voice;
 
   useEffect(() => {
     if (!canvas.current || box.width === 0) return;
@@ -47,11 +47,18 @@ export function LiveStage({
       if (!painted || !sameFrame(painted, frame))
         painter.paintFrame(frame, gallery, canvas.current!);
       painted = frame;
-      request = requestAnimationFrame(paint);
     };
-    paint();
-    return () => cancelAnimationFrame(request);
-  }, [box, prepared, gallery, speaker, scene.length, mouthNow]);
+    const goOn = () => {
+      paint();
+      request = requestAnimationFrame(goOn);
+    };
+    goOn();
+    paintAtOnce(paint);
+    return () => {
+      cancelAnimationFrame(request);
+      paintAtOnce(null);
+    };
+  }, [box, prepared, gallery, speaker, scene.length, mouthNow, paintAtOnce]);
 
   return (
     <>

@@ -42,6 +42,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
   const meters = useRef({ delay: new DelayMeter(), work: new DelayMeter() });
   const latest = useRef<LiveFrame | null>(null);
   const attempt = useRef(0);
+  const repaint = useRef<(() => void) | null>(null);
 
   useEffect(() => {
     const rig = character?.mouth;
@@ -68,6 +69,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
           source,
           ({ frames, origin, work }) => {
             meters.current.work.add(work);
+            const before = shown.current?.now.drawing;
             for (const frame of frames) {
               const now = mouth.current?.follow(frame);
               latest.current = frame;
@@ -78,6 +80,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
                 shown.current = { now, sound, painted: false };
               }
             }
+            if (shown.current?.now.drawing !== before) repaint.current?.();
           },
           stop,
         );
@@ -111,7 +114,12 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
     return current.now;
   }, []);
 
-  return { state, readout, start, stop, mouthNow };
+  /** Has another drawing painted as soon as it is known: the screen's next round comes up to 17 ms later. */
+  const paintAtOnce = useCallback((paint: (() => void) | null) => {
+    repaint.current = paint;
+  }, []);
+
+  return { state, readout, start, stop, mouthNow, paintAtOnce };
 }
 
 export type LiveVoice = ReturnType<typeof useLiveVoice>;
