@@ -11,6 +11,8 @@ export const RATE = 16_000;
 export interface Clip {
   /** What it is counted with. */
   readonly group: string;
+  /** What it is counted with besides: the kind of speaking within its group; null where there is but one. */
+  readonly kind: string | null;
   /** What is said; empty where nothing is. */
   readonly text: string;
   readonly labels: readonly Label[];
@@ -21,6 +23,7 @@ export interface Clip {
 export async function clipsUnder(
   folder: string,
   groupOf: (name: string) => string,
+  kindOf: (name: string) => string | null = () => null,
 ): Promise<Clip[]> {
   const names = (await readdir(folder, { recursive: true })).sort();
   return Promise.all(
@@ -30,7 +33,7 @@ export async function clipsUnder(
         const file = path.join(folder, name);
         const { text, labels } = JSON.parse(await readFile(file, 'utf8')) as Clip;
         const samples = await readWav(file.replace(/json$/, 'wav'));
-        return { group: groupOf(name), text, labels, samples };
+        return { group: groupOf(name), kind: kindOf(name), text, labels, samples };
       }),
   );
 }
@@ -39,7 +42,7 @@ export async function clipsUnder(
 export function withNoise(clip: Clip, noise: Float32Array, decibels: number, group: string): Clip {
   const gain = (rms(clip.samples) / rms(noise)) * 10 ** (-decibels / 20);
   const samples = clip.samples.map((value, at) => value + gain * noise[at % noise.length]!);
-  return { ...clip, group, samples };
+  return { ...clip, group, kind: null, samples };
 }
 
 /** A clip whose voice is as much higher as if the tape ran faster, at its own speed. Needs ffmpeg. */
@@ -54,7 +57,7 @@ export function shifted(clip: Clip, semitones: number, group: string): Clip {
   );
   const samples = new Float32Array(clip.samples.length);
   samples.set(new Float32Array(new Uint8Array(output).buffer).subarray(0, samples.length));
-  return { ...clip, group, samples };
+  return { ...clip, group, kind: null, samples };
 }
 
 /** Noises without any speech, at several levels. */
@@ -66,7 +69,13 @@ export async function silentClips(folder: string): Promise<Clip[]> {
     return [-60, -45, -30, -20].map((level) => {
       const gain = 10 ** (level / 20) / rms(noise);
       const samples = noise.map((value) => value * gain);
-      return { group: `no speech: ${path.parse(name).name}`, text: '', labels, samples };
+      return {
+        group: `no speech: ${path.parse(name).name}`,
+        kind: null,
+        text: '',
+        labels,
+        samples,
+      };
     });
   });
   return (await Promise.all(each)).flat();

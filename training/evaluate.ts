@@ -85,12 +85,17 @@ function keepPairs(pairs: Pairs, way: Way, clip: Clip, sounds: readonly Sound[])
 
 const named = (name: string) => () => name;
 const folder = (...names: string[]) => path.join(data, ...names);
-const known = await clipsUnder(folder('dev/known'), named('known'));
+/** How the speaker of a recording speaks, by its folder. */
+function kindOf(name: string): string {
+  if (name.startsWith('queen-')) return 'acted, nothing above 5.5 kHz';
+  return name.startsWith('allison') ? 'a reader' : 'single words';
+}
+const known = await clipsUnder(folder('dev/known'), named('known'), kindOf);
 const pink = await readWav(folder('noise/pink.wav'));
 const keys = await readWav(folder('noise/keys.wav'));
 const clips = [
   ...known,
-  ...(await clipsUnder(folder('dev/never'), named('never'))),
+  ...(await clipsUnder(folder('dev/never'), named('never'), kindOf)),
   ...(await clipsUnder(folder('synthetic/dev'), named('synthetic'))),
   ...known.map((clip) => withNoise(clip, pink, 15, 'known, pink 15 dB')),
   ...known.map((clip) => withNoise(clip, keys, 15, 'known, keys 15 dB')),
@@ -118,7 +123,8 @@ for (const way of options.ways.split(',') as Way[]) {
     const sounds = await hear(clip, way);
     const clean = CLEAN.includes(clip.group);
     if (clean) keepPairs(index % 2 === 0 ? toFit : toJudge, way, clip, sounds);
-    for (const group of [clip.group, ...(clean ? ['all clean'] : [])]) {
+    const groups = [clip.group, ...(clip.kind ? [`${clip.group}: ${clip.kind}`] : [])];
+    for (const group of [...groups, ...(clean ? ['all clean'] : [])]) {
       if (!scores.has(group)) scores.set(group, new Score());
       scores.get(group)!.add(clip.labels, sounds);
     }

@@ -5,6 +5,7 @@ import type { Score } from './scoring';
 export const WAY_NAMES = { live: 'live', voice: 'voice alone', script: 'with script' } as const;
 export type Way = keyof typeof WAY_NAMES;
 
+/** Groups, and after a colon the kind of speaking within them. */
 const GROUP_NAMES: Readonly<Record<string, string>> = {
   known: 'human, speaker in the training set',
   never: 'human, speaker never heard',
@@ -25,11 +26,11 @@ export function reportOf(results: ReadonlyMap<Way, ReadonlyMap<string, Score>>):
     '| --- | --- | --- | --- | --- | --- | --- |',
   ];
   for (const [way, scores] of results) {
-    for (const [group, { measures: m }] of scores) {
+    for (const [group, { measures: m }] of inOrder(scores)) {
       const closures = Number.isNaN(m.bilR) ? '' : `${whole(m.bilR)} / ${whole(m.bilP)}`;
       const speech = Number.isNaN(m.tol20) ? '' : one(m.tol20);
       lines.push(
-        `| ${GROUP_NAMES[group] ?? group} | ${WAY_NAMES[way]} | ${whole(m.seconds)} | ${one(m.frame)} | ${speech} | ${closures} | ${one(m.sil)} |`,
+        `| ${nameOf(group)} | ${WAY_NAMES[way]} | ${whole(m.seconds)} | ${one(m.frame)} | ${speech} | ${closures} | ${one(m.sil)} |`,
       );
     }
   }
@@ -43,6 +44,24 @@ export function reportOf(results: ReadonlyMap<Way, ReadonlyMap<string, Score>>):
   const alone = results.get('voice')?.get('all clean');
   if (alone) lines.push('', ...confusionOf(alone));
   return `${lines.join('\n')}\n`;
+}
+
+/** Kinds of speaking after the group that they are a part of. */
+function inOrder(scores: ReadonlyMap<string, Score>): [string, Score][] {
+  const whole = [...scores].filter(
+    ([group]) => !scores.has(group.split(': ')[0]!) || !group.includes(': '),
+  );
+  return whole.flatMap((entry) => [
+    entry,
+    ...[...scores].filter(([group]) => group.startsWith(`${entry[0]}: `)).sort(),
+  ]);
+}
+
+function nameOf(group: string): string {
+  const [first, kind] = group.split(': ');
+  const name = GROUP_NAMES[first!];
+  if (!name) return group;
+  return kind ? `– ${kind}` : name;
 }
 
 const one = (value: number) => value.toFixed(1);

@@ -61,7 +61,7 @@ const FURTHEST = 50;
 /** Longest stretch that is laid at once, frames. */
 const LONGEST = 3000;
 /** A word whose loss is larger doesn't sound like what was said, nats a frame. */
-const UNLIKE = 1.3;
+const UNLIKE = 1.8;
 /** Less speech than this between two words is theirs, or a breath, frames. */
 const SHORTEST_ADDITION = 25;
 

@@ -23,7 +23,7 @@ const LAG = 150;
  * the speech that was found in it. Phones of other languages are heard so loosely that much is found of any script.
  * Chosen on the development recordings, see docs/DECISIONS.md.
  */
-const MISMATCH = { missing: 1.3, loss: 0.2, foreign: 0.45 };
+const MISMATCH = { missing: 1.3, loss: 0.3, english: 0.2, foreign: 0.45 };
 
 /**
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
@@ -157,7 +157,7 @@ function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures
 function isSomethingElse({ found, skipped, words, loss }: Alignment, foreign: boolean): boolean {
   const missing = skipped.length / Math.max(1, skipped.length + words.length);
   const against = MISMATCH.missing * missing + MISMATCH.loss * loss;
-  return found < against + (foreign ? MISMATCH.foreign : 0);
+  return found < against + (foreign ? MISMATCH.foreign : MISMATCH.english);
 }
 
 /** Whether somebody speaks at a time; times must be asked in any order. */
