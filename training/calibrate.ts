@@ -9,7 +9,8 @@ import type { Calibration } from '@cruvo/core/speech';
 
 type Pair = readonly [stated: number, right: number];
 
-const GROUPS = 16;
+/** Enough that the least sure stand apart: they are what people are led through. */
+const GROUPS = 60;
 
 const [input, output] = process.argv.slice(2) as [string, string];
 const pairs = JSON.parse(await readFile(input, 'utf8')) as Record<string, Pair[]>;

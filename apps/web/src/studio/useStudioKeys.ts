@@ -1,12 +1,11 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/scene';
-import { SILENCE } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import { onControl } from '../shell/onControl';
 import type { OpenScene } from './SceneContext';
-import { UNSURE } from './timeline/paintSpeech';
+import { leastSure } from './timeline/leastSure';
 import type { TimelineView } from './timeline/Timeline';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
@@ -46,12 +45,9 @@ export function useStudioKeys(
     const lines = prepared.members.flatMap((member) => member.lines);
     const chosen = found();
     const here = chosen ? chosen.line.start + chosen.mouth.end : transport.time();
-    const unsure = lines.flatMap(({ line, track }) => {
-      const sounds = track?.sounds ?? [];
-      return sounds
-        .filter(({ viseme, confidence }) => viseme !== SILENCE && confidence < UNSURE)
-        .map(({ start, end }) => ({ line, time: (start + end) / 2 }));
-    });
+    const unsure = lines.flatMap(({ line, track }) =>
+      leastSure(track?.sounds ?? []).map(({ start, end }) => ({ line, time: (start + end) / 2 })),
+    );
     const next = unsure.find(({ line, time }) => line.start + time > here + 1e-6) ?? unsure[0];
     if (!next) return;
     store.getState().choose({ line: next.line.id, time: next.time });

@@ -4,10 +4,9 @@ import { firstVisible } from './firstVisible';
 import { LANES } from './lanes';
 import { FONT, type Colors, type TimelinePicture } from './paintTimeline';
 import { timeAt, xAt } from './viewport';
+import { UNSURE } from './leastSure';
 
 const SMALL_FONT = "11px 'Figtree Variable', sans-serif";
-/** Below this confidence a sound is marked as unsure. */
-export const UNSURE = 0.5;
 /** Narrower sounds are drawn without an edge, pixels. */
 const NARROWEST_EDGED = 3;
 const BAR = 4;

@@ -1,0 +1,16 @@
+import { SILENCE, type Sound } from '@cruvo/core/speech';
+
+/** Below this confidence a sound is marked as unsure. */
+export const UNSURE = 0.7;
+/** The share of a line's sounds that are its least sure ones where none is unsure. */
+const LEAST = 1 / 20;
+
+/** The sounds that are worth a look: the unsure ones, or where there are none, those that are least sure. */
+export function leastSure(sounds: readonly Sound[]): Sound[] {
+  const spoken = sounds.filter(({ viseme }) => viseme !== SILENCE);
+  const unsure = spoken.filter(({ confidence }) => confidence < UNSURE);
+  if (unsure.length > 0 || spoken.length === 0) return unsure;
+  const rising = spoken.map(({ confidence }) => confidence).sort((a, b) => a - b);
+  const bar = rising[Math.ceil(rising.length * LEAST) - 1]!;
+  return spoken.filter(({ confidence }) => confidence <= bar);
+}
