@@ -116,6 +116,15 @@ describe('VoiceHearing', () => {
     expect(departures!.skipped).toEqual(expect.arrayContaining(['dears']));
   });
 
+  it('takes a script of the first words of a long voice', async () => {
+    const first = await prepareScriptHere('Good evening, and welcome to Saltmarsh Weather.', 'en');
+    const { departures, words } = hear(voice, [WORKING_RATE], first);
+    expect(words.slice(0, 7).map(({ text }) => text)).toEqual(
+      whole.words.slice(0, 7).map(({ text }) => text),
+    );
+    expect(departures!.added.length).toBeGreaterThan(0);
+  });
+
   it('makes a track of a fifth of a second', () => {
     const { sounds, duration } = hear(voice.subarray(14_400, 24_000), [480], null);
     expect(duration).toBeCloseTo(0.2);

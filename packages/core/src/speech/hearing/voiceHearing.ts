@@ -24,6 +24,8 @@ const LAG = 150;
  * Chosen on the development recordings, see docs/DECISIONS.md.
  */
 const MISMATCH = { missing: 1.3, loss: 0.3, english: 0.2, foreign: 0.45 };
+/** A script of which hardly more is missing, and that sounds no more unlike, was said, whatever else was. */
+const SAID = { missing: 0.1, loss: 0.5 };
 
 /**
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
@@ -156,6 +158,7 @@ function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures
 /** Whether more speaks against the script than for it. */
 function isSomethingElse({ found, skipped, words, loss }: Alignment, foreign: boolean): boolean {
   const missing = skipped.length / Math.max(1, skipped.length + words.length);
+  if (missing <= SAID.missing && loss <= SAID.loss) return false;
   const against = MISMATCH.missing * missing + MISMATCH.loss * loss;
   return found < against + (foreign ? MISMATCH.foreign : MISMATCH.english);
 }
