@@ -211,7 +211,23 @@ test('artwork that can’t be used says why, and nothing is made of it', async (
 });
 
 test('what is missing is dragged onto the part that it is', async ({ page }) => {
-  await drop(page, write(folder, 'Thing.svg', template.replace('id="mouth"', 'id="thing"')));
+  // Single letters are sounds only inside a mouth.
+  const letters: Record<string, string> = {
+    'M B P': 'm',
+    'F V': 'f',
+    AH: 'a',
+    EE: 'i',
+    EH: 'e',
+    OH: 'o',
+    OO: 'u',
+  };
+  const unnamed = template
+    .replace('id="mouth"', 'id="thing"')
+    .replace(
+      /<g id="(M B P|F V|AH|EE|EH|OH|OO)"/g,
+      (_, name: string) => `<g id="${letters[name]}"`,
+    );
+  await drop(page, write(folder, 'Thing.svg', unnamed));
   await expect(can(page, 'not yet: talks')).toBeVisible();
   await expect(page.getByRole('button', { name: 'thing?' })).toBeVisible();
   const tag = page
