@@ -119,10 +119,19 @@ describe('VoiceHearing', () => {
   it('takes a script of the first words of a long voice', async () => {
     const first = await prepareScriptHere('Good evening, and welcome to Saltmarsh Weather.', 'en');
     const { departures, words } = hear(voice, [WORKING_RATE], first);
-    expect(words.slice(0, 7).map(({ text }) => text)).toEqual(
-      whole.words.slice(0, 7).map(({ text }) => text),
-    );
+    expect(words.map(({ text }) => text)).toEqual(whole.words.slice(0, 7).map(({ text }) => text));
+    expect(departures).toMatchObject({ skipped: [], repeated: [] });
     expect(departures!.added.length).toBeGreaterThan(0);
+  });
+
+  it('finds what an actor says again, and nothing else twice', () => {
+    const first = voice.subarray(0, Math.round(2.95 * WORKING_RATE));
+    const twice = new Float32Array(2 * first.length + 4 * WORKING_RATE);
+    twice.set(first);
+    twice.set(first, first.length);
+    twice.set(voice.subarray(first.length, first.length + 4 * WORKING_RATE), 2 * first.length);
+    const { departures } = hear(twice, [WORKING_RATE], script);
+    expect(departures!.repeated).toEqual(whole.words.slice(0, 7).map(({ text }) => text));
   });
 
   it('makes a track of a fifth of a second', () => {

@@ -6,7 +6,9 @@ import type { PhoneSpan } from '../decoding/phoneDecoder';
 import type { SpokenPhone } from '../hearing/sounds';
 import { HeardFrames } from './heardFrames';
 import { widenedToKin } from './kin';
+import { meanLoss, shareFound } from './likeness';
 import { WordLocator } from './locateWords';
+import { reallySaid } from './saidAgain';
 import { timePhones } from './timePhones';
 import type { LocatedWord } from './wordHistory';
 
@@ -60,8 +62,6 @@ const PAUSE = 25;
 const FURTHEST = 50;
 /** Longest stretch that is laid at once, frames. */
 const LONGEST = 3000;
-/** A word whose loss is larger doesn't sound like what was said, nats a frame. */
-const UNLIKE = 1.8;
 /** Less speech than this between two words is theirs, or a breath, frames. */
 const SHORTEST_ADDITION = 25;
 
@@ -99,6 +99,21 @@ export class Aligner {
   /** @param free what was heard without regard to the script, for the stretches that are not in it */
   finish(free: readonly PhoneSpan[]): Alignment {
     const located = this.locator.finish();
+    const seeming = this.layAll(located, free);
+    const said = reallySaid(located, seeming.words, seeming.added);
+    const { phones, words, added } =
+      said.length < located.length ? this.layAll(said, free) : seeming;
+    return {
+      phones: joinedPauses(phones),
+      words,
+      added,
+      found: shareFound(words, added),
+      loss: meanLoss(words),
+      ...spokenOf(said, this.words, this.excerpt),
+    };
+  }
+
+  private layAll(located: readonly LocatedWord[], free: readonly PhoneSpan[]) {
     const { frames } = this.heard;
     const added = additions(located, free, frames);
     const phones: SpokenPhone[] = [];
@@ -119,14 +134,7 @@ export class Aligner {
       at = end;
     }
     phones.push(...fill(free, added, at, frames));
-    return {
-      phones: joinedPauses(phones),
-      words,
-      added,
-      found: shareFound(words, added),
-      loss: meanLoss(words),
-      ...spokenOf(located, this.words, this.excerpt),
-    };
+    return { phones, words, added };
   }
 
   private lay(group: readonly LocatedWord[], start: number, end: number) {
@@ -168,19 +176,6 @@ function lossOf(heard: Float32Array, phone: number, from: number, to: number): n
     loss += most - heard[row + phone]!;
   }
   return loss;
-}
-
-function meanLoss(words: readonly AlignedWord[]): number {
-  const frames = words.reduce((sum, { start, end }) => sum + end - start, 0);
-  const loss = words.reduce((sum, word) => sum + word.loss * (word.end - word.start), 0);
-  return frames === 0 ? 0 : loss / frames;
-}
-
-function shareFound(words: readonly AlignedWord[], added: Departures['added']): number {
-  const length = (spans: readonly { start: number; end: number }[]) =>
-    spans.reduce((sum, { start, end }) => sum + end - start, 0);
-  const found = length(words.filter(({ loss }) => loss < UNLIKE));
-  return found === 0 ? 0 : found / (length(words) + length(added));
 }
 
 /** Words that are laid together: between pauses, additions, and never too many. */

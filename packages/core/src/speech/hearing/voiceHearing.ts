@@ -5,6 +5,7 @@ import { SpectrumMeter } from '../../audio/spectrum';
 import { ClippingMeter, measureQuality } from '../../audio/voiceQuality';
 import { Problem } from '../../problem';
 import { Aligner, type Alignment, type ScriptToFind } from '../alignment/align';
+import { isOfSomethingElse } from '../alignment/likeness';
 import { PhoneDecoder, type DecodingWeights, type PhoneSpan } from '../decoding/phoneDecoder';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
@@ -18,15 +19,6 @@ export const DECODING: DecodingWeights = { prior: 0.2, sequence: 0.8, change: -0
 
 /** Frames after which what was heard doesn't change any more. */
 const LAG = 150;
-/**
- * What speaks against a script: that its words are missing, and that the rest sounds unlike it, against the share of
- * the speech that was found in it. Phones of other languages are heard so loosely that much is found of any script.
- * Chosen on the development recordings, see docs/DECISIONS.md.
- */
-const MISMATCH = { missing: 1.3, loss: 0.3, english: 0.2, foreign: 0.45 };
-/** A script of which hardly more is missing, and that sounds no more unlike, was said, whatever else was. */
-const SAID = { missing: 0.1, loss: 0.5 };
-
 /**
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
  * are a first guess until the end.
@@ -109,7 +101,7 @@ export class VoiceHearing {
   /** @throws Problem where speech was heard, but nearly none of it is in the script */
   private refuseSomethingElse(alignment: Alignment): void {
     const speaks = this.spans.some(({ phone }) => phone !== SILENT_PHONE);
-    if (!speaks || !isSomethingElse(alignment, this.script!.foreign)) return;
+    if (!speaks || !isOfSomethingElse(alignment, this.script!.foreign)) return;
     throw new Problem(
       'script-mismatch',
       'The script doesn’t match this voice: hardly any of its words were heard. Check the script and its language, or fit the mouths to the voice alone.',
@@ -153,14 +145,6 @@ const inSeconds = ({ start, end }: { start: number; end: number }) => ({
 
 function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures {
   return { skipped, repeated, added: added.map(inSeconds) };
-}
-
-/** Whether more speaks against the script than for it. */
-function isSomethingElse({ found, skipped, words, loss }: Alignment, foreign: boolean): boolean {
-  const missing = skipped.length / Math.max(1, skipped.length + words.length);
-  if (missing <= SAID.missing && loss <= SAID.loss) return false;
-  const against = MISMATCH.missing * missing + MISMATCH.loss * loss;
-  return found < against + (foreign ? MISMATCH.foreign : MISMATCH.english);
 }
 
 /** Whether somebody speaks at a time; times must be asked in any order. */
