@@ -1,11 +1,11 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/scene';
+import { leastSure } from '@cruvo/core/speech';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import { onControl } from '../shell/onControl';
 import type { OpenScene } from './SceneContext';
-import { leastSure } from './timeline/leastSure';
 import type { TimelineView } from './timeline/Timeline';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];

@@ -7,6 +7,7 @@ export * from './model/inputs';
 export * from './model/network';
 export * from './model/softmax';
 export * from './model/soundModel';
+export * from './leastSure';
 export * from './replaceStretch';
 export * from './script/alignable';
 export * from './script/ipa';

@@ -1,10 +1,9 @@
 import type { PreparedLine } from '@cruvo/core/scene';
-import { SILENCE, VISEME_NAMES, type Sound, type SpokenWord } from '@cruvo/core/speech';
+import { SILENCE, UNSURE, VISEME_NAMES, type Sound, type SpokenWord } from '@cruvo/core/speech';
 import { firstVisible } from './firstVisible';
 import { LANES } from './lanes';
 import { FONT, type Colors, type TimelinePicture } from './paintTimeline';
 import { timeAt, xAt } from './viewport';
-import { UNSURE } from './leastSure';
 
 const SMALL_FONT = "11px 'Figtree Variable', sans-serif";
 /** Narrower sounds are drawn without an edge, pixels. */

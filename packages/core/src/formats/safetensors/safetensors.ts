@@ -66,5 +66,6 @@ function readTensor(
   return { shape, values: new Numbers(data) };
 }
 
-const damaged = () =>
+/** What to say of weights that can't be read. */
+export const damaged = () =>
   new Problem('bad-input', 'The weights of the sound model are damaged; install Cruvo again.');

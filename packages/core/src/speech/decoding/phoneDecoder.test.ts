@@ -1,12 +1,21 @@
 import fc from 'fast-check';
-import { clearlyHeard, impartialModel, phoneTree, type TestPhone } from '../../testing/testSpeech';
-import { PHONE_COUNT, PHONES, SILENT_PHONE } from '../model/phones';
+import {
+  clearlyHeard,
+  impartialModel,
+  phoneTree,
+  testNumbers,
+  type TestPhone,
+} from '../../testing/testSpeech';
+import { PHONE_COUNT, phoneIndex, PHONES, SILENT_PHONE } from '../model/phones';
 import { COST_STEP, Phonotactics } from '../model/phonotactics';
 import { PhoneDecoder, type PhoneSpan } from './phoneDecoder';
 
 const WEIGHTS = { prior: 0.5, sequence: 0.5, change: -1, context: 1 };
 const named = (spans: readonly PhoneSpan[]) =>
   spans.map(({ phone, start, end }) => [PHONES[phone], end - start] as const);
+
+const framesOf = (spans: readonly PhoneSpan[]) =>
+  spans.flatMap(({ phone, start, end }) => new Array<number>(end - start).fill(phone));
 
 function decoded(heard: Float32Array, model = impartialModel): PhoneSpan[] {
   const decoder = new PhoneDecoder(model, WEIGHTS);
@@ -70,6 +79,43 @@ describe('PhoneDecoder', () => {
       { numRuns: 40 },
     );
   });
+  it('weighs a phone by the two before it where they are known', () => {
+    // After m aa both sound alike; the model says that p follows m aa, though t mostly follows aa.
+    const [m, aa, t, p] = [phoneIndex('m'), phoneIndex('aa'), phoneIndex('t'), phoneIndex('p')];
+    const phonotactics = new Phonotactics(
+      phoneTree({
+        [`${m} ${aa}`]: [1, 40],
+        [`${aa} ${t}`]: [1, 0],
+        [`${aa} ${p}`]: [60, 0],
+        [`${m} ${aa} ${p}`]: [1, 0],
+      }),
+    );
+    const heard = clearlyHeard(['m', 5], ['aa', 8], ['t', 4], ['aa', 8]);
+    for (let frame = 13; frame < 17; frame++) {
+      heard[frame * PHONE_COUNT + p] = heard[frame * PHONE_COUNT + t]!;
+    }
+    const model = { ...impartialModel, phonotactics };
+    const spoken = (context: number) => {
+      const decoder = new PhoneDecoder(model, { ...WEIGHTS, context });
+      decoder.push(heard);
+      return named(decoder.settle(0)).map(([phone]) => phone);
+    };
+    expect(spoken(1)).toEqual(['m', 'aa', 't', 'aa']);
+    expect(spoken(2)).toEqual(['m', 'aa', 'p', 'aa']);
+  });
+  it('decides the same of a long noise, though it forgets the paths that it gave up', () => {
+    const numbers = testNumbers(1200 * PHONE_COUNT, 5);
+    const noise = numbers.map((value) => 3 * value - 4);
+    const whole = decoded(noise);
+    const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
+    const spans: PhoneSpan[] = [];
+    for (let at = 0; at < noise.length; at += 100 * PHONE_COUNT) {
+      decoder.push(noise.subarray(at, at + 100 * PHONE_COUNT));
+      spans.push(...decoder.settle(60));
+    }
+    spans.push(...decoder.settle(0));
+    expect(framesOf(spans)).toEqual(framesOf(whole));
+  });
   it('gives the same in pieces that wait long enough', () => {
     const heard = clearlyHeard(...spoken, ...spoken);
     const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
@@ -79,9 +125,7 @@ describe('PhoneDecoder', () => {
       spans.push(...decoder.settle(10));
     }
     spans.push(...decoder.settle(0));
-    const frames = (list: readonly PhoneSpan[]) =>
-      list.flatMap(({ phone, start, end }) => new Array<number>(end - start).fill(phone));
-    expect(frames(spans)).toEqual(frames(decoded(heard)));
+    expect(framesOf(spans)).toEqual(framesOf(decoded(heard)));
   });
 });
 

@@ -1,7 +1,7 @@
-import { withRoom } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { Phonotactics } from '../model/phonotactics';
 import type { SoundModel } from '../model/soundModel';
+import { Beam, BEAM } from './beam';
 import { NONE, PhonePaths } from './phonePaths';
 
 /** How the network's answers and what is known of English are weighed against each other. */
@@ -23,48 +23,8 @@ export interface PhoneSpan {
   readonly end: number;
 }
 
-/** Paths this much less likely than the best are given up, nats. */
-const BEAM = 12;
-/** So many paths at most are followed. */
-const MOST_PATHS = 200;
 /** Chains of phones are tidied up when there are more than these. */
 const MOST_CHAINS = 1 << 16;
-
-const NOWHERE = -1;
-
-/** Paths side by side: where each stands, whether its phone has lasted two frames, how likely it is. */
-class Paths {
-  contexts: Int32Array = new Int32Array(1024);
-  lasted: Uint8Array = new Uint8Array(1024);
-  scores: Float64Array = new Float64Array(1024);
-  chains: Int32Array = new Int32Array(1024);
-  count = 0;
-
-  add(context: number, lasted: number, score: number, chain: number): number {
-    const at = this.count++;
-    this.contexts = withRoom(this.contexts, at, this.count);
-    this.lasted = withRoom(this.lasted, at, this.count);
-    this.scores = withRoom(this.scores, at, this.count);
-    this.chains = withRoom(this.chains, at, this.count);
-    this.contexts[at] = context;
-    this.lasted[at] = lasted;
-    this.scores[at] = score;
-    this.chains[at] = chain;
-    return at;
-  }
-
-  /** The likeliest whose phone has lasted. */
-  best(): number {
-    let best = 0;
-    let most = -Infinity;
-    for (let at = 0; at < this.count; at++) {
-      if (!this.lasted[at] || this.scores[at]! <= most) continue;
-      best = at;
-      most = this.scores[at]!;
-    }
-    return best;
-  }
-}
 
 /**
  * Finds the likeliest sequence of phones as probabilities stream in: a beam search (Lowerre 1976), each
@@ -74,10 +34,8 @@ export class PhoneDecoder {
   private readonly phonotactics: Phonotactics;
   private readonly priors: Float64Array;
   private readonly chains = new PhonePaths();
-  private paths = new Paths();
-  private next = new Paths();
-  /** Where among the next paths a context stands, twice: its phone has begun, or has lasted. */
-  private readonly places: Int32Array;
+  private paths: Beam;
+  private next: Beam;
   private readonly observed = new Float64Array(PHONE_COUNT);
   /** The first frame still undecided, and the frame to come. */
   private start = 0;
@@ -89,8 +47,12 @@ export class PhoneDecoder {
   ) {
     this.phonotactics = model.phonotactics.upTo(weights.context);
     this.priors = Float64Array.from(model.phonePrior, (prior) => weights.prior * prior);
-    this.places = new Int32Array(2 * this.phonotactics.contextCount).fill(NOWHERE);
-    this.paths.add(SILENT_PHONE, 1, 0, this.chains.add(NONE, SILENT_PHONE, 0));
+    this.paths = new Beam(this.phonotactics.contextCount);
+    this.next = new Beam(this.phonotactics.contextCount);
+    // Before the beginning it was silent, for as long as one likes.
+    const silence = this.paths.place(SILENT_PHONE, 1, 0)!;
+    this.paths.chains[silence] = this.chains.add(NONE, SILENT_PHONE, 0);
+    this.paths.prune(0);
   }
 
   /** Takes the natural log-probabilities of the next frames [frames * 45]. */
@@ -135,68 +97,37 @@ export class PhoneDecoder {
     for (let at = 0; at < paths.count; at++) {
       if (paths.lasted[at]) best = Math.max(best, this.change(at, best));
     }
-    // Kept near zero, so that an hour loses no precision.
-    const least = this.leastKept(best);
-    let kept = 0;
-    for (let at = 0; at < next.count; at++) {
-      this.places[2 * next.contexts[at]! + next.lasted[at]!] = NOWHERE;
-      if (next.scores[at]! < least) continue;
-      next.contexts[kept] = next.contexts[at]!;
-      next.lasted[kept] = next.lasted[at]!;
-      next.scores[kept] = next.scores[at]! - best;
-      next.chains[kept++] = next.chains[at]!;
-    }
-    next.count = kept;
+    next.prune(best);
     [this.paths, this.next] = [next, paths];
   }
 
   /** A path whose phone goes on. Gives its score. */
-  private last(at: number): number {
+  private last(from: number): number {
     const { contexts, scores, chains } = this.paths;
-    const context = contexts[at]!;
-    const score = scores[at]! + this.observed[this.phonotactics.phoneOf(context)]!;
-    const place = this.places[2 * context + 1]!;
-    if (place === NOWHERE) {
-      this.places[2 * context + 1] = this.next.add(context, 1, score, chains[at]!);
-    } else if (score > this.next.scores[place]!) {
-      this.next.scores[place] = score;
-      this.next.chains[place] = chains[at]!;
-    }
+    const context = contexts[from]!;
+    const score = scores[from]! + this.observed[this.phonotactics.phoneOf(context)]!;
+    const at = this.next.place(context, 1, score);
+    if (at !== null) this.next.chains[at] = chains[from]!;
     return score;
   }
 
   /** The paths on which another phone follows. Gives the best score among them. */
-  private change(at: number, bestSoFar: number): number {
+  private change(from: number, bestSoFar: number): number {
     const { observed, next, weights } = this;
-    const context = this.paths.contexts[at]!;
-    const from = this.paths.scores[at]! + weights.change;
+    const context = this.paths.contexts[from]!;
+    const before = this.paths.scores[from]! + weights.change;
     const { costs, contexts } = this.phonotactics.follow(context);
     const present = this.phonotactics.phoneOf(context);
     let best = bestSoFar;
     for (let phone = 0; phone < PHONE_COUNT; phone++) {
-      const score = from + observed[phone]! - weights.sequence * costs[phone]!;
+      const score = before + observed[phone]! - weights.sequence * costs[phone]!;
       if (score < best - BEAM || phone === present) continue;
       if (score > best) best = score;
-      const key = 2 * contexts[phone]!;
-      const place = this.places[key]!;
-      if (place !== NOWHERE && next.scores[place]! >= score) continue;
-      const chain = this.chains.add(this.paths.chains[at]!, phone, this.frame);
-      if (place === NOWHERE) {
-        this.places[key] = next.add(contexts[phone]!, 0, score, chain);
-      } else {
-        next.scores[place] = score;
-        next.chains[place] = chain;
-      }
+      const at = next.place(contexts[phone]!, 0, score);
+      if (at !== null)
+        next.chains[at] = this.chains.add(this.paths.chains[from]!, phone, this.frame);
     }
     return best;
-  }
-
-  /** The score under which paths are given up. */
-  private leastKept(best: number): number {
-    const { next } = this;
-    if (next.count <= MOST_PATHS) return best - BEAM;
-    const sorted = next.scores.slice(0, next.count).sort();
-    return Math.max(best - BEAM, sorted[next.count - MOST_PATHS]!);
   }
 
   private tidy(): void {

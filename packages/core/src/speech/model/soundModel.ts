@@ -1,7 +1,7 @@
 import { gunzipSync } from 'fflate';
 import { array, number, object } from 'yup';
 import { MEL_BANDS } from '../../audio/melBands';
-import { readSafetensors, type Tensors } from '../../formats/safetensors';
+import { damaged, readSafetensors, type Tensors } from '../../formats/safetensors';
 import { Problem } from '../../problem';
 import { PHONE_COUNT, PHONES } from './phones';
 import { isPhoneTree, Phonotactics, type PhoneTree } from './phonotactics';
@@ -89,10 +89,7 @@ function unpacked(bytes: Uint8Array): Uint8Array {
   try {
     return gunzipSync(bytes);
   } catch {
-    throw new Problem(
-      'bad-input',
-      'The weights of the sound model are damaged; install Cruvo again.',
-    );
+    throw damaged();
   }
 }
 

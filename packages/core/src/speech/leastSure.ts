@@ -1,4 +1,5 @@
-import { SILENCE, type Sound } from '@cruvo/core/speech';
+import { SILENCE } from './visemes';
+import type { Sound } from './voiceTrack';
 
 /** Below this confidence a sound is marked as unsure. */
 export const UNSURE = 0.7;

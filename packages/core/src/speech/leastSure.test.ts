@@ -1,5 +1,5 @@
-import type { Sound } from '@cruvo/core/speech';
 import { leastSure } from './leastSure';
+import type { Sound } from './voiceTrack';
 
 const sound = (confidence: number, viseme: Sound['viseme'] = 10): Sound => ({
   ...{ start: 0, end: 0.1, viseme, phone: null, word: null },
