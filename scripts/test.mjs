@@ -1,5 +1,6 @@
 // npm test: sets up, then lints, checks types, and runs every test. Ends with how many passed.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/postgres.mjs';
@@ -11,6 +12,9 @@ const RESULTS = join(ROOT, 'test-results');
 setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
+// What tests and the studio under test write goes with the run, also where one of them is stopped in the middle.
+const scratch = mkdtempSync(join(tmpdir(), 'cruvo-tests-'));
+process.env.TMPDIR = scratch;
 
 const problems = [];
 const step = (name, args, environment) => {
@@ -46,6 +50,7 @@ step('Browser tests', ['node_modules/@playwright/test/cli.js', 'test'], {
   PLAYWRIGHT_JSON_OUTPUT_NAME: browserResults,
 });
 await studio.stop();
+rmSync(scratch, { recursive: true, force: true });
 
 const jest = JSON.parse(readFileSync(jestResults, 'utf8'));
 const browser = JSON.parse(readFileSync(browserResults, 'utf8')).stats;
