@@ -4,10 +4,15 @@ import { join } from 'node:path';
 import { wavHeader } from '@cruvo/core/formats';
 import { run } from '../tools';
 
-/** A folder for the files of one test file; gone when the process ends. */
+const folders: string[] = [];
+process.once('exit', () => {
+  for (const folder of folders) rmSync(folder, { recursive: true, force: true });
+});
+
+/** A folder for the files of a test; gone when the process ends. */
 export function testFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'cruvo-test-'));
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  folders.push(folder);
   return folder;
 }
 
