@@ -26,5 +26,7 @@ export default {
     '^@cruvo/(core|painter|media|film)/(.*)$': '<rootDir>/packages/$1/src/$2/index.ts',
     '^@cruvo/server/(.*)$': '<rootDir>/apps/server/src/$1/index.ts',
   },
+  // The longest suites wait for programs and databases more than they compute.
+  maxWorkers: '100%',
   testTimeout: 60_000,
 };

@@ -91,8 +91,7 @@ describe('films', () => {
   });
 
   it('are finished by another worker when theirs is killed in the middle', async () => {
-    const made = await makeProduction(studio, client, 50);
-    const film = await order(made, { width: 1280, height: 720 });
+    const film = await order(await makeProduction(studio, client, 50));
     const first = startWorker();
     await until(film, ({ progress }) => progress > 0.02);
     first.kill('SIGKILL');
