@@ -39,7 +39,11 @@ export default ts.config(
   ...ts.configs.recommended,
   {
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver()],
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+    },
     languageOptions: { globals: { ...globals.node } },
     rules: {
       'import-x/no-cycle': 'error',

@@ -1,4 +1,9 @@
-import type { Label } from './scoring';
+/** A labelled sound of a reference. */
+export interface Label {
+  readonly start: number;
+  readonly end: number;
+  readonly viseme: number;
+}
 
 type Run = readonly [viseme: number, end: number];
 

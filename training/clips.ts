@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { findWavSamples } from '@cruvo/core/formats';
-import type { Label } from './scoring';
+import type { Label } from './boundaries';
 
 /** Samples a second of everything that is scored. */
 export const RATE = 16_000;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { boundaryErrors } from './boundaries';
-import { Score, type Label } from './scoring';
+import type { Label } from './boundaries';
+import { Score } from './scoring';
 
 const labels = (...parts: [viseme: number, seconds: number][]): Label[] => {
   let at = 0;

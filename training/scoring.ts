@@ -1,12 +1,5 @@
 import type { Sound } from '../packages/core/src/speech';
-import { boundaryErrors } from './boundaries';
-
-/** A labelled sound of a reference. */
-export interface Label {
-  readonly start: number;
-  readonly end: number;
-  readonly viseme: number;
-}
+import { boundaryErrors, type Label } from './boundaries';
 
 type Span = readonly [start: number, end: number];
 

@@ -1,4 +1,5 @@
 export * from './alignment/align';
+export * from './alignment/alignment';
 export * from './hearing/liveHearing';
 export * from './hearing/voiceHearing';
 export { PHONE_COUNT, phoneIndex, phoneName, SILENT_PHONE, visemeOf } from './model/phones';

@@ -1,4 +1,4 @@
-import type { AlignableWord } from './alignment/align';
+import type { AlignableWord } from './alignment/alignment';
 import { continues, phoneName, SILENT_PHONE, visemeOf } from './model/phones';
 import { SILENCE } from './visemes';
 import { TRACK_VERSION, type Sound, type SpokenWord, type VoiceTrack } from './voiceTrack';

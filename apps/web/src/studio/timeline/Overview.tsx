@@ -2,7 +2,7 @@ import { useDrag } from '@use-gesture/react';
 import { useEffect, useRef } from 'react';
 import { useTheme } from '../../shell/theme';
 import { useOpenScene } from '../SceneContext';
-import { colorsOf } from './paintTimeline';
+import { colorsOf } from './timelinePicture';
 import { within, type Extent, type Viewport } from './viewport';
 
 const HEIGHT = 26;

@@ -2,7 +2,7 @@ import type { PreparedLine } from '@cruvo/core/scene';
 import { SILENCE, UNSURE, VISEME_NAMES, type Sound, type SpokenWord } from '@cruvo/core/speech';
 import { firstVisible } from './firstVisible';
 import { LANES } from './lanes';
-import { FONT, type Colors, type TimelinePicture } from './paintTimeline';
+import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
 import { timeAt, xAt } from './viewport';
 
 const SMALL_FONT = "11px 'Figtree Variable', sans-serif";

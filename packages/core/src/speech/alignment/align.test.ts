@@ -3,7 +3,8 @@ import { clearlyHeard, impartialModel, type TestPhone } from '../../testing/test
 import { PhoneDecoder } from '../decoding/phoneDecoder';
 import { PHONES } from '../model/phones';
 import { readArpabet } from '../script/pronouncer';
-import { Aligner, type AlignableWord } from './align';
+import { Aligner } from './align';
+import type { AlignableWord } from './alignment';
 
 const LEXICON: Readonly<Record<string, string>> = {
   mud: 'm ah d',

@@ -1,9 +1,9 @@
 import { firstWhere } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
-import type { Pronunciation } from '../script/pronouncer';
 import type { PhoneSpan } from '../decoding/phoneDecoder';
 import type { SpokenPhone } from '../hearing/sounds';
+import type { AlignableWord, AlignedWord, Alignment, Departures, ScriptToFind } from './alignment';
 import { HeardFrames } from './heardFrames';
 import { widenedToKin } from './kin';
 import { meanLoss, shareFound } from './likeness';
@@ -11,48 +11,6 @@ import { WordLocator } from './locateWords';
 import { reallySaid } from './saidAgain';
 import { timePhones } from './timePhones';
 import type { LocatedWord } from './wordHistory';
-
-/** A word to look for: how it is written and the ways of saying it. */
-export interface AlignableWord {
-  readonly text: string;
-  readonly ways: readonly Pronunciation[];
-}
-
-/** A script to look for in a voice. */
-export interface ScriptToFind {
-  /** None without a way of being said. */
-  readonly words: readonly AlignableWord[];
-  /** Whether its language has phones that the network knows only nearly. */
-  readonly foreign: boolean;
-}
-
-/** How what was said departs from the script. Times in frames. */
-export interface Departures {
-  /** Words that were not said. */
-  readonly skipped: readonly string[];
-  /** Words that were said again. */
-  readonly repeated: readonly string[];
-  /** Stretches of speech that are no words of the script. */
-  readonly added: readonly { readonly start: number; readonly end: number }[];
-}
-
-/** A word where it was said; frames, `end` exclusive. */
-export interface AlignedWord {
-  readonly text: string;
-  readonly start: number;
-  readonly end: number;
-  /** How much less likely its phones are than what was heard: nats a frame, 0 where they are the likeliest. */
-  readonly loss: number;
-}
-
-export interface Alignment extends Departures {
-  readonly phones: readonly SpokenPhone[];
-  readonly words: readonly AlignedWord[];
-  /** Share of the speech that was found in the script, 0 to 1. */
-  readonly found: number;
-  /** How much less likely the words' phones are than what was heard, nats a frame. */
-  readonly loss: number;
-}
 
 /** Power of each phone's share of all frames by which its probability is divided. */
 const PRIOR_POWER = 0.5;

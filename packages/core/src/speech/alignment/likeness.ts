@@ -1,4 +1,4 @@
-import type { AlignedWord, Alignment } from './align';
+import type { AlignedWord, Alignment } from './alignment';
 
 /** A word whose loss is larger doesn't sound like what was said, nats a frame. */
 export const UNLIKE = 1.8;

@@ -1,4 +1,4 @@
-import type { AlignedWord } from './align';
+import type { AlignedWord } from './alignment';
 import { meanLoss, shareFound } from './likeness';
 import type { LocatedWord } from './wordHistory';
 

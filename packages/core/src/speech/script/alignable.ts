@@ -1,4 +1,4 @@
-import type { AlignableWord } from '../alignment/align';
+import type { AlignableWord } from '../alignment/alignment';
 import { isGuessed, pronounce, type Pronunciation, type PronunciationLists } from './pronouncer';
 import type { ScriptWord } from './script';
 

@@ -1,6 +1,6 @@
 import { Problem, type ProblemCode } from '../../problem';
 import { ENGLISH } from '../language';
-import type { ScriptToFind } from '../alignment/align';
+import type { ScriptToFind } from '../alignment/alignment';
 import { alignable } from './alignable';
 import { halves, phonesOfIpa } from './ipa';
 import {

@@ -1,0 +1,52 @@
+import type { PeakPyramid } from '@cruvo/core/audio';
+import type { PreparedScene } from '@cruvo/core/scene';
+import type { MouthInLine } from '../mouths/mouthEdits';
+import type { Thumbnails } from '../mouths/thumbnails';
+import type { Stretch } from '../playback/transport';
+import type { Viewport } from './viewport';
+
+/** What the timeline shows. */
+export interface TimelinePicture {
+  readonly prepared: PreparedScene;
+  readonly viewport: Viewport;
+  /** CSS pixels. */
+  readonly width: number;
+  readonly peaks: ReadonlyMap<string, PeakPyramid>;
+  readonly thumbnails: ReadonlyMap<string, Thumbnails>;
+  readonly chosen: MouthInLine | null;
+  readonly loop: Stretch | null;
+}
+
+export type Colors = Record<
+  | 'lane'
+  | 'wave'
+  | 'waveQuiet'
+  | 'mouth'
+  | 'mouthEdge'
+  | 'byHand'
+  | 'chosen'
+  | 'unsure'
+  | 'text'
+  | 'textQuiet',
+  string
+>;
+
+/** The theme's colours, read from the page. */
+export function colorsOf(element: Element): Colors {
+  const style = getComputedStyle(element);
+  const read = (name: string) => style.getPropertyValue(name).trim();
+  return {
+    lane: read('--lane'),
+    wave: read('--wave'),
+    waveQuiet: read('--wave-quiet'),
+    mouth: read('--mouth'),
+    mouthEdge: read('--mouth-edge'),
+    byHand: read('--by-hand'),
+    chosen: read('--chosen'),
+    unsure: read('--unsure'),
+    text: read('--text'),
+    textQuiet: read('--text-quiet'),
+  };
+}
+
+export const FONT = "12px 'Figtree Variable', sans-serif";
