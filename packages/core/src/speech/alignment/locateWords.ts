@@ -1,6 +1,7 @@
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { Pronunciation } from '../script/pronouncer';
 import { NONE, WordHistory, type LocatedWord } from './wordHistory';
+import { WordStates } from './wordStates';
 
 /** What departures from the script cost, as natural logarithms. */
 const COSTS = {
@@ -27,13 +28,7 @@ const NEVER = -1e30;
  */
 export class WordLocator {
   private readonly words: number;
-  /** First state of each word and, at the end, the number of states. Two states a phone: begun, lasted. */
-  private readonly firstState: Int32Array;
-  private readonly phones: Uint8Array;
-  /** Whether a state is its way's first; which way it belongs to; whether it is the way's last. */
-  private readonly opens: Uint8Array;
-  private readonly way: Uint8Array;
-  private readonly closes: Uint8Array;
+  private readonly states: WordStates;
   private readonly scores: Float64Array;
   private readonly histories: Int32Array;
   private readonly entries: Int32Array;
@@ -64,28 +59,8 @@ export class WordLocator {
     private readonly excerpt: boolean,
   ) {
     this.words = ways.length;
-    const states = ways.map((word) => word.reduce((sum, way) => sum + 2 * way.length, 0));
-    this.firstState = new Int32Array(this.words + 1);
-    states.forEach((count, word) => (this.firstState[word + 1] = this.firstState[word]! + count));
-    const total = this.firstState[this.words]!;
-    this.phones = new Uint8Array(total);
-    this.opens = new Uint8Array(total);
-    this.closes = new Uint8Array(total);
-    this.way = new Uint8Array(total);
-    let at = 0;
-    for (const word of ways) {
-      word.forEach((phones, way) => {
-        phones.forEach((phone, index) => {
-          for (let half = 0; half < 2; half++) {
-            this.phones[at] = phone;
-            this.way[at] = way;
-            this.opens[at] = index === 0 && half === 0 ? 1 : 0;
-            this.closes[at] = index === phones.length - 1 && half === 1 ? 1 : 0;
-            at++;
-          }
-        });
-      });
-    }
+    this.states = new WordStates(ways);
+    const total = this.states.phones.length;
     this.scores = new Float64Array(total).fill(NEVER);
     this.histories = new Int32Array(total);
     this.entries = new Int32Array(total);
@@ -167,9 +142,10 @@ export class WordLocator {
   }
 
   private stepWord(word: number, observed: Float64Array): number {
-    const { scores, histories, entries, phones } = this;
+    const { scores, histories, entries } = this;
+    const { first, phones, opens } = this.states;
     let best = NEVER;
-    for (let state = this.firstState[word + 1]! - 1; state >= this.firstState[word]!; state--) {
+    for (let state = first[word + 1]! - 1; state >= first[word]!; state--) {
       const seen = observed[phones[state]!]!;
       const lasting = (state & 1) === 1;
       let from = NEVER;
@@ -180,7 +156,7 @@ export class WordLocator {
           from = scores[state - 1]!;
           source = state - 1;
         }
-      } else if (this.opens[state]) {
+      } else if (opens[state]) {
         scores[state] = this.boundary[word]! + seen;
         histories[state] = this.boundaryHistory[word]!;
         entries[state] = this.frame;
@@ -224,8 +200,9 @@ export class WordLocator {
     }
     let ending = NONE;
     if (j > 0 && j - 1 >= this.low) {
-      for (let state = this.firstState[j - 1]!; state < this.firstState[j]!; state++) {
-        if (this.closes[state] && this.scores[state]! > score) {
+      const { first, closes } = this.states;
+      for (let state = first[j - 1]!; state < first[j]!; state++) {
+        if (closes[state] && this.scores[state]! > score) {
           score = this.scores[state]!;
           ending = state;
         }
@@ -236,7 +213,7 @@ export class WordLocator {
       history = this.history.add(
         this.histories[ending]!,
         j - 1,
-        this.way[ending]!,
+        this.states.way[ending]!,
         this.entries[ending]!,
         this.frame + 1,
       );
@@ -305,7 +282,8 @@ export class WordLocator {
       alive = this.trim(this.foreign, j, cut, best) || alive;
       let within = false;
       if (j < this.words && (this.activeWords[j] || this.boundary[j]! !== NEVER)) {
-        for (let state = this.firstState[j]!; state < this.firstState[j + 1]!; state++) {
+        const { first } = this.states;
+        for (let state = first[j]!; state < first[j + 1]!; state++) {
           within = this.trim(this.scores, state, cut, best) || within;
         }
       }
