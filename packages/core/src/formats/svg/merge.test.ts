@@ -6,6 +6,12 @@ const nodesOf = (inside: string) =>
   parseSvg(`<svg viewBox="0 0 9 9" xmlns:xlink="x">${inside}</svg>`).children;
 const textOf = (nodes: readonly SvgNode[]) => nodes.map(svgText).join('');
 
+const idsIn = (nodes: readonly SvgNode[]): string[] =>
+  nodes.flatMap(({ attributes, children }) => [
+    ...(attributes['id'] ? [attributes['id']] : []),
+    ...idsIn(children),
+  ]);
+
 describe('withOwnIds', () => {
   it('gives what is referred to an id of the picture’s own, and leaves out the other ids', () => {
     const nodes = nodesOf('<g id="a"/><rect id="b" fill="url(#c)"/><g id="c"/>');
@@ -42,12 +48,19 @@ describe('withOwnIds', () => {
       }),
     );
   });
+  it('gives every element another id, however often it is referred to', () => {
+    const names = ['a', 'b', 'c', 'd'];
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...names), { maxLength: 12 }), (referred) => {
+        const uses = referred.map((id) => `<use href="#${id}"/>`).join('');
+        const text = uses + names.map((id) => `<g id="${id}"><rect id="${id}1"/></g>`).join('');
+        const ids = idsIn(withOwnIds(nodesOf(text), 1));
+        expect(ids).toHaveLength(new Set(referred).size);
+        expect(new Set(ids).size).toBe(ids.length);
+      }),
+    );
+  });
   it('never gives two pictures the same id', () => {
-    const idsIn = (nodes: readonly SvgNode[]): string[] =>
-      nodes.flatMap(({ attributes, children }) => [
-        ...(attributes['id'] ? [attributes['id']] : []),
-        ...idsIn(children),
-      ]);
     const number = fc.integer({ min: 1, max: 500 });
     const nodes = nodesOf('<use href="#a"/><use href="#b"/><g id="a"/><g id="b"/>');
     fc.assert(

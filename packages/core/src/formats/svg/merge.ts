@@ -10,7 +10,7 @@ export function withOwnIds(nodes: readonly SvgNode[], picture: number): SvgNode[
   // A colour looks like a reference too: only what is there counts.
   const present = new Set(nodes.flatMap(idsOf));
   for (const id of referredIds(nodes)) {
-    if (present.has(id)) ids.set(id, `g${picture}-${ids.size + 1}`);
+    if (present.has(id) && !ids.has(id)) ids.set(id, `g${picture}-${ids.size + 1}`);
   }
   return nodes.map((node) => renamed(node, ids));
 }
