@@ -284,9 +284,21 @@ describe('loose pictures', () => {
 
 it.each([
   ['a script', '<g id="a"><script>1</script></g>', /contains a <script>/],
-  ['a link', '<g id="a"><image href="http://example.org/a.png"/></g>', /outside itself/],
+  ['an import', '<style>@import "x.css";</style><g id="a"><rect class="b"/></g>', /@import/],
 ])('refuses SVG with %s', async (_what, inside, sentence) => {
   await expect(read('bad.svg', svg(9, 9, inside))).rejects.toThrow(sentence);
+});
+
+it.each([
+  ['<image href="http://example.org/a.png"/>', /picture that lies outside.*example\.org.*Embed/],
+  ['<use href="other.svg#hat"/>', /shape that lies outside.*other\.svg#hat/],
+  ['<foreignObject width="9" height="9"><p>hello</p></foreignObject>', /text box or page/],
+])('leaves out %s, says so, and takes the rest', async (outside, sentence) => {
+  const drawn = `<g id="head"><rect width="9" height="9"/>${outside}</g>`;
+  const { layers, notes } = await read('partly.svg', svg(9, 9, drawn));
+  expect(notes).toEqual([{ layer: ['head'], sentence: expect.stringMatching(sentence) }]);
+  expect(boxOf(layers[0]!)).toEqual([0, 0, 9, 9]);
+  for (const bytes of kept.values()) expect(bytes.includes('example.org')).toBe(false);
 });
 
 it('refuses more layers than anybody can work with', async () => {

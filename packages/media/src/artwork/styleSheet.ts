@@ -10,7 +10,9 @@ export function readStyleSheet(css: string): readonly StyleRule[] | null {
   if (sheet.type !== 'StyleSheet') return null;
   const rules: StyleRule[] = [];
   for (const node of sheet.children.toArray()) {
-    if (node.type === 'Comment' || (node.type === 'Atrule' && node.name === 'charset')) continue;
+    if (node.type === 'Comment') continue;
+    // Fonts are never fetched; text without one that ships with Cruvo is told of as such.
+    if (node.type === 'Atrule' && ['charset', 'font-face'].includes(node.name)) continue;
     const own = node.type === 'Rule' ? rulesOf(node) : null;
     if (!own) return null;
     rules.push(...own);

@@ -1,5 +1,5 @@
 import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
-import { readLayers, type SvgLayer, type SvgPicture } from '@cruvo/core/formats';
+import { readLayers, type LeftOut, type SvgLayer, type SvgPicture } from '@cruvo/core/formats';
 import { checkSvg } from '../picture';
 import type { Reading } from './reading';
 import { checkLayerCount } from './limits';
@@ -17,11 +17,11 @@ const PAINTED_SIDE = 2400;
  * @throws Problem when it can't be read or isn't only a picture
  */
 export async function readSvgArtwork(text: string, reading: Reading): Promise<Artwork> {
-  checkSvg(text, reading.name);
-  const { page, layers } = readLayers(text, readStyleSheet, outlineText);
+  checkSvg(text, reading.name, { partly: true });
+  const { page, layers, leftOut } = readLayers(text, readStyleSheet, outlineText);
   const total = countOf(layers);
   checkLayerCount(total, reading.name);
-  const notes: ArtworkNote[] = [];
+  const notes = leftOut.map(noteOf);
   let done = 0;
 
   const layerOf = async (layer: SvgLayer, path: readonly string[]): Promise<ArtworkLayer> => {
@@ -35,6 +35,8 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   };
 
   const drawingOf = async (picture: SvgPicture, path: readonly string[]) => {
+    // Nothing that points out of the file gets past here.
+    checkSvg(picture.svg, reading.name);
     if (picture.bounds) {
       const media = await reading.keep(Buffer.from(picture.svg), 'image/svg+xml');
       const { x, y, width, height } = picture.bounds;
@@ -56,6 +58,15 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   const read: ArtworkLayer[] = [];
   for (const layer of layers) read.push(await layerOf(layer, []));
   return { width: page.width, height: page.height, layers: read, notes };
+}
+
+/** What was left out of a drawing, in a sentence. */
+function noteOf({ layer, kind, address }: LeftOut): ArtworkNote {
+  const sentence =
+    kind === 'page'
+      ? 'A text box or page inside it (foreignObject) is left out. Turn its text into outlines in your drawing program.'
+      : `A ${kind} that lies outside of the file is left out (${address.slice(0, 60)}). Embed it in your drawing program, and it comes in too.`;
+  return { layer: layer.length > 0 ? layer : ['drawing'], sentence };
 }
 
 function countOf(layers: readonly SvgLayer[]): number {

@@ -6,7 +6,6 @@ const DEEPEST = 200;
 /** Elements that run, fetch or embed something. */
 const FORBIDDEN_ELEMENTS = new Set([
   'script',
-  'foreignobject',
   'iframe',
   'object',
   'embed',
@@ -18,9 +17,10 @@ const FORBIDDEN_ELEMENTS = new Set([
 /**
  * Checks that SVG text is only a picture: no scripts, no references out of the file, no entities.
  *
+ * @param partly whether what points out of the file will be left out (`readLayers`) before anybody reads on
  * @throws Problem that says what was found
  */
-export function checkSvg(text: string, name: string): void {
+export function checkSvg(text: string, name: string, { partly = false } = {}): void {
   const refuse = (reason: string) => {
     throw new Problem('bad-input', `“${name}” ${reason}`);
   };
@@ -39,7 +39,7 @@ export function checkSvg(text: string, name: string): void {
     root ||= local;
     if (++elements > MOST_ELEMENTS) refuse(`has more than ${MOST_ELEMENTS} elements. Simplify it.`);
     if (++depth > DEEPEST) refuse(`nests groups more than ${DEEPEST} deep. Simplify it.`);
-    if (FORBIDDEN_ELEMENTS.has(local)) {
+    if (FORBIDDEN_ELEMENTS.has(local) || (local === 'foreignobject' && !partly)) {
       refuse(
         `contains a <${local}>, and Cruvo takes only pictures. Export it as plain SVG, without scripts.`,
       );
@@ -48,6 +48,7 @@ export function checkSvg(text: string, name: string): void {
       const key = attribute.replace(/^.*:/, '').toLowerCase();
       if (key.startsWith('on'))
         refuse('contains a script. Export it as plain SVG, without scripts.');
+      if (partly) continue;
       if ((key === 'href' || key === 'src') && pointsOutside(value)) refuse(outsideReason(value));
       const url = urlOutside(value);
       if (key !== 'href' && url) refuse(outsideReason(url));
@@ -55,7 +56,7 @@ export function checkSvg(text: string, name: string): void {
   });
   parser.on('closetag', (tag) => {
     depth--;
-    if (tag.name.replace(/^.*:/, '').toLowerCase() !== 'style') return;
+    if (partly || tag.name.replace(/^.*:/, '').toLowerCase() !== 'style') return;
     const url = urlOutside(style) ?? (/@import/i.test(style) ? '@import' : null);
     if (url) refuse(outsideReason(url));
     style = '';

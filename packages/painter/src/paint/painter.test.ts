@@ -30,6 +30,7 @@ function recorder() {
     lineWidth: 1,
     lineCap: 'butt',
     lineJoin: 'miter',
+    miterLimit: 10,
     imageSmoothingEnabled: false,
     imageSmoothingQuality: 'low',
     setTransform: (...matrix) => void calls.push(['at', ...matrix]),
@@ -67,7 +68,7 @@ function recorder() {
 
 const svg = (inside: string) =>
   readVectorDrawing(
-    `<svg viewBox="10 0 100 50"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/></linearGradient></defs>${inside}</svg>`,
+    `<svg viewBox="10 0 100 50"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/><stop offset="1"/></linearGradient><radialGradient id="r"><stop offset="0"/><stop offset="1"/></radialGradient></defs>${inside}</svg>`,
   );
 const operation = (media: string, change: Partial<DrawingOperation> = {}): DrawingOperation => ({
   kind: 'vector',
@@ -99,6 +100,22 @@ const gallery: Gallery<string> = new Map([
       kind: 'vector',
       drawing: svg(
         '<rect x="10" width="20" height="20" fill="url(#g)" opacity="0.5" fill-rule="evenodd"/>',
+      ),
+    },
+  ],
+  [
+    'egg',
+    {
+      kind: 'vector',
+      drawing: svg('<rect x="10" width="40" height="10" fill="url(#r)"/>'),
+    },
+  ],
+  [
+    'brushstroke',
+    {
+      kind: 'vector',
+      drawing: svg(
+        '<g transform="scale(4 1)"><path d="M5 0H9" fill="none" stroke="#000000" stroke-width="2"/></g>',
       ),
     },
   ],
@@ -141,9 +158,32 @@ describe('Painter', () => {
     expect(named(calls, 'linear', 'stop')).toEqual([
       ['linear', 10, 0, 30, 0],
       ['stop', 0, '#ffffff'],
+      ['stop', 1, '#000000'],
     ]);
     expect(named(calls, 'fill')).toEqual([
       ['fill', 'M10 0H30V20H10Z', expect.objectContaining({ id: 'linear 1' }), 0.5, 'evenodd'],
+    ]);
+  });
+
+  it('fills with circles that are stretched, and goes back to the drawing’s own units', () => {
+    const { painter, calls } = recorder();
+    painter.paintFrame(frame(operation('egg')), gallery, { width: 100, height: 50 });
+    // The circle is as large as the ellipse that it is stretched to: its radius is half the mean of 40 and 10.
+    expect(named(calls, 'radial')).toEqual([['radial', 10, 10, 0, 10, 10, 10]]);
+    expect(named(calls, 'at', 'fill').slice(-3)).toEqual([
+      ['at', 2, 0, 0, 0.5, 0, 0],
+      ['fill', 'M0 0H20V20H0Z', expect.objectContaining({ id: 'radial 1' }), 1, 'nonzero'],
+      ['at', 1, 0, 0, 1, -10, 0],
+    ]);
+  });
+
+  it('draws a line that is stretched in units of its own', () => {
+    const { painter, calls } = recorder();
+    painter.paintFrame(frame(operation('brushstroke')), gallery, { width: 100, height: 50 });
+    expect(named(calls, 'at', 'stroke').slice(-3)).toEqual([
+      ['at', 4, 0, 0, 1, -10, 0],
+      ['stroke', 'M5 0H9', '#000000', 2, 'butt'],
+      ['at', 1, 0, 0, 1, -10, 0],
     ]);
   });
 

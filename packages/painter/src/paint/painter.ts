@@ -1,4 +1,4 @@
-import type { Paint, VectorDrawing, VectorShape } from '@cruvo/core/formats';
+import type { Paint, Space, VectorDrawing, VectorShape } from '@cruvo/core/formats';
 import type { Frame, GroupOperation, Operation } from '@cruvo/core/frame';
 import { fitInside, multiply, scaling, translation, type Matrix } from '@cruvo/core/geometry';
 import { deviceBounds } from './bounds';
@@ -18,7 +18,7 @@ interface Layer<Image, Outline, Gradient extends GradientHandle> extends Size {
 
 /** Paints frames onto one surface. Outlines and gradients are made once and kept. */
 export class Painter<Image, Outline, Gradient extends GradientHandle> {
-  private readonly outlines = new WeakMap<VectorShape, Outline>();
+  private readonly outlines = new WeakMap<VectorShape | Space, Outline>();
   private readonly gradients = new WeakMap<Exclude<Paint, string>, Gradient>();
   private readonly layers: Layer<Image, Outline, Gradient>[] = [];
 
@@ -152,28 +152,39 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   private paintShapes(shapes: readonly VectorShape[], place: Matrix): void {
     const { context } = this.surface;
     context.setTransform(...place);
-    for (const shape of shapes) this.paintShape(shape);
+    for (const shape of shapes) this.paintShape(shape, place);
     context.globalAlpha = 1;
   }
 
-  private paintShape(shape: VectorShape): void {
+  private paintShape(shape: VectorShape, place: Matrix): void {
     const { context } = this.surface;
-    const outline = this.outlineOf(shape);
+    const { fill, stroke } = shape;
     context.globalAlpha = shape.opacity;
-    if (shape.fill !== null) {
-      context.fillStyle = this.styleOf(shape.fill);
-      context.fill(outline, shape.fillRule);
+    if (fill !== null) {
+      context.fillStyle = this.styleOf(fill);
+      const space = typeof fill !== 'string' && fill.kind === 'radial' ? fill.space : null;
+      this.within(space, place, () => context.fill(this.outlineOf(space ?? shape), shape.fillRule));
     }
-    if (shape.stroke !== null) {
-      context.strokeStyle = this.styleOf(shape.stroke.paint);
-      context.lineWidth = shape.stroke.width;
-      context.lineCap = shape.stroke.cap;
-      context.lineJoin = shape.stroke.join;
-      context.stroke(outline);
+    if (stroke !== null) {
+      context.strokeStyle = this.styleOf(stroke.paint);
+      context.lineWidth = stroke.width;
+      context.lineCap = stroke.cap;
+      context.lineJoin = stroke.join;
+      context.miterLimit = stroke.miterLimit;
+      this.within(stroke.space, place, () => context.stroke(this.outlineOf(stroke.space ?? shape)));
     }
   }
 
-  private outlineOf(shape: VectorShape): Outline {
+  /** Paints in units other than those of the drawing, which lies at `place`. */
+  private within(space: Space | null, place: Matrix, paint: () => void): void {
+    if (space === null) return paint();
+    const { context } = this.surface;
+    context.setTransform(...multiply(place, space.matrix));
+    paint();
+    context.setTransform(...place);
+  }
+
+  private outlineOf(shape: VectorShape | Space): Outline {
     const known = this.outlines.get(shape);
     if (known) return known;
     const outline = this.surface.outline(shape.path);
@@ -189,7 +200,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     const gradient =
       paint.kind === 'linear'
         ? context.createLinearGradient(paint.x1, paint.y1, paint.x2, paint.y2)
-        : context.createRadialGradient(paint.cx, paint.cy, 0, paint.cx, paint.cy, paint.r);
+        : context.createRadialGradient(paint.fx, paint.fy, 0, paint.cx, paint.cy, paint.r);
     for (const { offset, color } of paint.stops) gradient.addColorStop(offset, color);
     this.gradients.set(paint, gradient);
     return gradient;

@@ -19,6 +19,7 @@ export interface PaintContext<Image, Outline, Gradient extends GradientHandle> {
   lineWidth: number;
   lineCap: 'butt' | 'round' | 'square';
   lineJoin: 'miter' | 'round' | 'bevel';
+  miterLimit: number;
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: 'low' | 'medium' | 'high';
   save(): void;

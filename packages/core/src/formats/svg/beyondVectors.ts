@@ -1,12 +1,14 @@
+import { definitionsOf, type Definitions } from './definitions';
+import { isEven, wholeGradient, type WholeGradient } from './gradient';
 import { matrixOf } from './outline';
-import { definitionsOf } from './paint';
+import { paintReference } from './paint';
 import type { SvgNode } from './parse';
 import { styleSheets } from './references';
-import { ownStyle } from './style';
+import { ownStyle, shareOf } from './style';
 
 /** What Cruvo's painter draws itself. */
 const DRAWN = new Set(
-  'g svg path rect circle ellipse line polyline polygon title desc metadata defs linearGradient radialGradient'.split(
+  'g path rect circle ellipse line polyline polygon title desc metadata defs linearGradient radialGradient'.split(
     ' ',
   ),
 );
@@ -14,7 +16,7 @@ const ELEMENTS: ReadonlyMap<string, string> = new Map([
   ['text', 'text'],
   ['image', 'a picture inside the drawing'],
   ['use', 'clones'],
-  ['switch', 'alternatives'],
+  ['svg', 'a drawing inside the drawing'],
 ]);
 const PROPERTIES: ReadonlyMap<string, string> = new Map([
   ['clip-path', 'clipping'],
@@ -40,12 +42,11 @@ export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[
       if (!['none', 'normal', '', undefined].includes(style[property])) found.add(words);
     }
     if (styled && node.attributes['class']) found.add('style sheets');
-    if (Number(style['opacity'] ?? 1) < 1 && node.children.length > 1)
-      found.add('a see-through group');
+    if (shareOf(style['opacity']) < 1 && node.children.length > 1) found.add('a see-through group');
     for (const key of ['fill', 'stroke']) {
-      const id = /^url\(\s*['"]?#([^'")]+)/.exec(style[key] ?? '')?.[1];
-      if (id !== undefined && !isPlainGradient(definitions.get(id), definitions))
-        found.add('a pattern or an uneven gradient');
+      const id = paintReference(style[key]);
+      if (id !== undefined && !isDrawn(id, key === 'stroke', definitions))
+        found.add('a pattern or an unusual gradient');
     }
     node.children.forEach(visit);
   };
@@ -53,26 +54,27 @@ export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[
   return [...found];
 }
 
-/** Gradients that a canvas draws as the file means them. */
-function isPlainGradient(
-  node: SvgNode | undefined,
-  definitions: ReadonlyMap<string, SvgNode>,
-): boolean {
-  if (!node || !/^(linear|radial)Gradient$/.test(node.name)) return false;
-  const linked = (node.attributes['href'] ?? node.attributes['xlink:href'])?.replace(/^#/, '');
-  const base = linked ? definitions.get(linked) : undefined;
-  const attributes = { ...base?.attributes, ...node.attributes };
+/** Whether a paint is a gradient that a canvas draws as the file means it. */
+function isDrawn(id: string, along: boolean, definitions: Definitions): boolean {
+  const gradient = wholeGradient(definitions.get(id), definitions);
+  if (!gradient) return false;
+  const { kind, attributes } = gradient;
   if ((attributes['spreadMethod'] ?? 'pad') !== 'pad') return false;
-  if (node.name === 'linearGradient') return true;
-  const centered =
-    (attributes['fx'] ?? attributes['cx']) === attributes['cx'] &&
-    (attributes['fy'] ?? attributes['cy']) === attributes['cy'];
-  const transform = attributes['gradientTransform'];
-  return centered && (!transform || isEven(transform));
+  if (attributes['fr'] !== undefined && parseFloat(attributes['fr']) > 0) return false;
+  const onPage = attributes['gradientUnits'] === 'userSpaceOnUse';
+  if (onPage && !saysWhere(gradient)) return false;
+  // A line can't be painted in units other than its own.
+  return (
+    !along || kind === 'linear' || (onPage && isEven(matrixOf(attributes['gradientTransform'])))
+  );
 }
 
-/** Whether a transform stretches all directions alike. */
-function isEven(transform: string): boolean {
-  const [a, b, c, d] = matrixOf(transform);
-  return Math.abs(a - d) < 1e-3 && Math.abs(b + c) < 1e-3;
+/** Whether a gradient's place is told in units, not in shares of a page that a layer doesn't know. */
+function saysWhere({ kind, attributes }: WholeGradient): boolean {
+  const needed = kind === 'linear' ? ['x2'] : ['cx', 'cy', 'r'];
+  const all = kind === 'linear' ? ['x1', 'y1', 'x2', 'y2'] : ['cx', 'cy', 'r', 'fx', 'fy'];
+  return (
+    needed.every((name) => attributes[name] !== undefined) &&
+    all.every((name) => !attributes[name]?.includes('%'))
+  );
 }

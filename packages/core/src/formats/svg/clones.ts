@@ -1,5 +1,5 @@
 import { LABELS } from './labels';
-import { definitionsOf } from './paint';
+import { definitionsOf } from './definitions';
 import type { SvgNode } from './parse';
 
 /** The most elements that clones may come to; a file with more keeps them as they are. */
@@ -15,6 +15,8 @@ export function withClones(root: SvgNode): SvgNode {
   const definitions = definitionsOf(root);
   let count = 0;
   const expanded = (node: SvgNode, within: readonly string[]): SvgNode => {
+    // A clipping path may hold shapes and clones of them, but no groups.
+    if (node.name === 'clipPath') return node;
     const id = node.name === 'use' ? targetOf(node) : null;
     const target = id === null || within.includes(id) ? undefined : definitions.get(id);
     if (id === null || !target || OTHER.has(target.name)) {

@@ -1,4 +1,5 @@
 export * from './layers';
+export type { LeftOut } from './leaveOut';
 export type { Lettering, Outline, OutlineText } from './outlinedText';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';

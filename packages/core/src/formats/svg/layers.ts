@@ -1,14 +1,15 @@
 import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
-import { grow, unionOf, type Box } from '../../geometry';
+import { grow, IDENTITY, unionOf, type Box } from '../../geometry';
 import { withClones } from './clones';
-import { boundsOf } from './paint';
+import { withoutForeign, type LeftOut } from './leaveOut';
+import { nameOf } from './names';
+import { boundsOf } from './outline';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';
-import { LABELS } from './labels';
 import { withOwnIds } from './merge';
 import { referencedNodes, styleSheets } from './references';
-import { ownStyle } from './style';
+import { ownStyle, shareOf } from './style';
 import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
 import type { VectorShape } from './vectorDrawing';
@@ -40,6 +41,8 @@ export interface LayeredSvg {
   readonly page: Box;
   /** Back to front. */
   readonly layers: readonly SvgLayer[];
+  /** What the file holds and no layer shows. */
+  readonly leftOut: readonly LeftOut[];
 }
 
 /** Elements that draw nothing by themselves. */
@@ -48,9 +51,12 @@ const UNDRAWN = new Set(
     ' ',
   ),
 );
-/** Names that drawing programs give by themselves. */
-const MADE_UP =
-  /^(g|group|path|rect|circle|ellipse|use|text|tspan|svg|polygon|polyline|line|image|shape)?[-_]?\d[\d_-]*$/i;
+/** What a drawing says of its page. */
+const OF_THE_PAGE = new Set(
+  'xmlns version baseProfile viewBox width height x y preserveAspectRatio zoomAndPan enable-background overflow'.split(
+    ' ',
+  ),
+);
 /** What a group must not hand down when its children are painted without it: they get it as parts. */
 const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-blend-mode']);
 
@@ -67,9 +73,17 @@ export function readLayers(
   readSheet: ReadStyleSheet = () => null,
   outline: OutlineText = () => null,
 ): LayeredSvg {
-  const root = withOutlinedText(withClones(withOwnStyles(parseSvg(text), readSheet)), outline);
+  const { root: own, leftOut } = withoutForeign(parseSvg(text));
+  const root = withOutlinedText(withClones(withOwnStyles(own, readSheet)), outline);
   const page = viewBoxOf(root);
-  return { page, layers: new LayerReader(root, page).layersIn(root, [], 'drawing') };
+  const layers = new LayerReader(root, page).layersIn(root, outermost(root), 'drawing');
+  return { page, layers, leftOut };
+}
+
+/** The whole drawing as a group around its layers, where it hands something down. */
+function outermost(root: SvgNode): SvgNode[] {
+  const own = Object.entries(handedDown(root)).filter(([key]) => !OF_THE_PAGE.has(key));
+  return own.length === 0 ? [] : [{ name: 'g', attributes: Object.fromEntries(own), children: [] }];
 }
 
 class LayerReader {
@@ -78,7 +92,7 @@ class LayerReader {
     private readonly page: Box,
   ) {}
 
-  /** @param around the groups from the outermost to the node itself, without the root */
+  /** @param around what hands something down, from the outermost to the node itself */
   layersIn(node: SvgNode, around: readonly SvgNode[], name: string): SvgLayer[] {
     const layers: SvgLayer[] = [];
     let loose: SvgNode[] = [];
@@ -173,19 +187,6 @@ function isNamedLayer(node: SvgNode): boolean {
   return isDrawn(node) && nameOf(node) !== null;
 }
 
-/** What somebody called it, in whatever drawing program; null where nobody did. */
-function nameOf({ attributes }: SvgNode): string | null {
-  const label = LABELS.map((key) => attributes[key]?.trim()).find(Boolean);
-  if (label) return label;
-  const id = attributes['id']?.trim();
-  if (!id || MADE_UP.test(id)) return null;
-  // Programs that write names as ids put codes for what an id can't hold.
-  return id
-    .replace(/_x([0-9A-F]{2})_/gi, (_, code: string) => String.fromCharCode(parseInt(code, 16)))
-    .replace(/_/g, ' ')
-    .trim();
-}
-
 /** Whether a group does something to its layers together that parts can't do. */
 function effectOf(node: SvgNode): boolean {
   const style = ownStyle(node);
@@ -215,13 +216,10 @@ function handedDown({ attributes }: SvgNode): Readonly<Record<string, string>> {
   return { ...Object.fromEntries(kept), ...(style ? { style } : {}) };
 }
 
-function shareOf(opacity: string | undefined): number {
-  const share = Number(opacity?.endsWith('%') ? parseFloat(opacity) / 100 : (opacity ?? 1));
-  return Number.isFinite(share) ? Math.min(1, Math.max(0, share)) : 1;
-}
-
 function shapeBounds({ path, stroke }: VectorShape): Box {
-  return grow(boundsOf(path), stroke ? stroke.width / 2 : 0);
+  if (!stroke) return boundsOf(path);
+  const [a, b, c, d] = stroke.space?.matrix ?? IDENTITY;
+  return grow(boundsOf(path), (stroke.width / 2) * Math.max(Math.hypot(a, b), Math.hypot(c, d)));
 }
 
 function isSomething({ width, height }: Box): boolean {

@@ -1,9 +1,10 @@
 import svgpath from 'svgpath';
+import { svgPathBbox } from 'svg-path-bbox';
 import { Problem } from '../../problem';
-import type { Matrix } from '../../geometry';
-import type { SvgNode } from './parse';
+import type { Box, Matrix } from '../../geometry';
+import { lengthOf, type SvgNode } from './parse';
 
-const number = (node: SvgNode, name: string) => parseFloat(node.attributes[name] ?? '0') || 0;
+const number = (node: SvgNode, name: string) => lengthOf(node.attributes[name] ?? '0') || 0;
 
 /** The path data of a basic shape, as SVG 1.1 chapter 9 defines it; null for anything that is not a shape. */
 export function outlineOf(node: SvgNode): string | null {
@@ -79,4 +80,9 @@ export function matrixOf(transform: string | undefined): Matrix {
     [number, number],
   ];
   return [ax - e, ay - f, cx - e, cy - f, e, f];
+}
+
+export function boundsOf(path: string): Box {
+  const [left, top, right, bottom] = svgPathBbox(path);
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }

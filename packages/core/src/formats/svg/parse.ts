@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import type { Box } from '../../geometry';
 import { Problem } from '../../problem';
 
 /** An element of an SVG, or the text inside one: a node named #text whose attribute `text` it is. */
@@ -22,7 +23,8 @@ export function parseSvg(text: string): SvgNode {
   });
   parser.on('opentag', ({ name, attributes }) => {
     const children: SvgNode[] = [];
-    open.at(-1)!.push({ name, attributes: attributes as Record<string, string>, children });
+    const plain = name.replace(/^svg:/, '');
+    open.at(-1)!.push({ name: plain, attributes: attributes as Record<string, string>, children });
     open.push(children);
   });
   parser.on('closetag', () => void open.pop());
@@ -49,8 +51,11 @@ function escaped(text: string): string {
   return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');
 }
 
-/** The area that an SVG shows: its viewBox, or else its width and height. */
-export function viewBoxOf({ attributes }: SvgNode) {
+/**
+ * The area that an SVG shows: its viewBox, and what lies beside it where width and height are of other proportions
+ * (SVG 1.1, 7.8), or else its width and height.
+ */
+export function viewBoxOf({ attributes }: SvgNode): Box {
   const numbers = (attributes['viewBox'] ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -65,7 +70,23 @@ export function viewBoxOf({ attributes }: SvgNode) {
       'This SVG has no size: give it a viewBox, or a width and a height.',
     );
   }
-  return { x: x!, y: y!, width: width!, height: height! };
+  return widened({ x: x!, y: y!, width: width!, height: height! }, attributes);
+}
+
+const ALIGNED: Readonly<Record<string, number>> = { Min: 0, Mid: 0.5, Max: 1 };
+
+function widened(box: Box, attributes: SvgNode['attributes']): Box {
+  const fit = attributes['preserveAspectRatio']?.trim() ?? 'xMidYMid';
+  const [, alignX, alignY, slice] = /^x(Min|Mid|Max)Y(Min|Mid|Max)(\s+slice)?/.exec(fit) ?? [];
+  const proportion = lengthOf(attributes['width']) / lengthOf(attributes['height']);
+  if (!alignX || !alignY || slice || !(proportion > 0 && Number.isFinite(proportion))) return box;
+  const width = Math.max(box.width, box.height * proportion);
+  const height = Math.max(box.height, box.width / proportion);
+  return {
+    x: box.x - ALIGNED[alignX]! * (width - box.width),
+    y: box.y - ALIGNED[alignY]! * (height - box.height),
+    ...{ width, height },
+  };
 }
 
 /** User units in one of each unit of length (CSS Values, 96 to an inch). */
@@ -80,7 +101,7 @@ const UNITS: ReadonlyMap<string, number> = new Map([
 ]);
 
 /** A length in user units; not a number where it says none by itself, as a percentage does. */
-function lengthOf(text = ''): number {
+export function lengthOf(text = ''): number {
   const [, number, unit = ''] = /^\s*([\d.eE+-]+?)([a-z%]*)\s*$/.exec(text) ?? [];
   return Number(number) * (UNITS.get(unit) ?? NaN);
 }

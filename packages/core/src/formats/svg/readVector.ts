@@ -1,9 +1,11 @@
 import { IDENTITY, meanScale, multiply, type Matrix } from '../../geometry';
 import { Problem } from '../../problem';
 import { matrixOf, outlineOf, transformed } from './outline';
-import { definitionsOf, paintOf, type Definitions } from './paint';
-import { parseSvg, viewBoxOf, type SvgNode } from './parse';
-import { inherit, ownStyle, type Style } from './style';
+import { definitionsOf, type Definitions } from './definitions';
+import { isEven, type PaintedShape } from './gradient';
+import { paintOf } from './paint';
+import { lengthOf, parseSvg, viewBoxOf, type SvgNode } from './parse';
+import { inherit, ownStyle, shareOf, type Style } from './style';
 import type { Stroke, VectorDrawing, VectorShape } from './vectorDrawing';
 
 const SILENT = new Set([
@@ -53,7 +55,7 @@ function collectShapes(node: SvgNode, walk: Walk): void {
     ...walk,
     matrix: multiply(walk.matrix, matrixOf(node.attributes['transform'])),
     style: inherit(walk.style, own),
-    opacity: walk.opacity * Number(own['opacity'] ?? 1),
+    opacity: walk.opacity * shareOf(own['opacity']),
   };
   if (node.name === 'g' || node.name === 'svg') {
     for (const child of node.children) collectShapes(child, inner);
@@ -71,24 +73,43 @@ function collectShapes(node: SvgNode, walk: Walk): void {
 
 function shapeOf(outline: string, { matrix, style, opacity, definitions }: Walk): VectorShape {
   const path = transformed(outline, matrix);
-  const shape = { path, matrix, definitions };
+  const shape = { outline, matrix, definitions };
   return {
     path,
-    fill: paintOf(style['fill'] ?? '#000000', Number(style['fill-opacity'] ?? 1), shape),
+    fill: paintOf(style['fill'] ?? '#000000', shareOf(style['fill-opacity']), style, shape),
     fillRule: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
     stroke: strokeOf(style, shape),
     opacity,
   };
 }
 
-function strokeOf(style: Style, shape: Parameters<typeof paintOf>[2]): Stroke | null {
-  const paint = paintOf(style['stroke'] ?? 'none', Number(style['stroke-opacity'] ?? 1), shape);
-  const width = parseFloat(style['stroke-width'] ?? '1') * meanScale(shape.matrix);
-  if (paint === null || width === 0) return null;
+function strokeOf(style: Style, shape: PaintedShape): Stroke | null {
+  const even = isEven(shape.matrix) || meanScale(shape.matrix) === 0;
+  // A line that is stretched is drawn before it is stretched.
+  const placed = even ? shape : { ...shape, matrix: IDENTITY };
+  const opacity = shareOf(style['stroke-opacity']);
+  const paint = paintOf(style['stroke'] ?? 'none', opacity, style, placed);
+  const width = numberOf(style['stroke-width'], 1) * meanScale(placed.matrix);
+  if (paint === null || !(width > 0)) return null;
   return {
     paint,
     width,
-    cap: (style['stroke-linecap'] as Stroke['cap'] | undefined) ?? 'butt',
-    join: (style['stroke-linejoin'] as Stroke['join'] | undefined) ?? 'miter',
+    cap: oneOf(CAPS, style['stroke-linecap']),
+    join: oneOf(JOINS, style['stroke-linejoin']),
+    miterLimit: numberOf(style['stroke-miterlimit'], 4),
+    space: even ? null : { path: transformed(shape.outline, IDENTITY), matrix: shape.matrix },
   };
+}
+
+const CAPS = ['butt', 'round', 'square'] as const;
+const JOINS = ['miter', 'round', 'bevel'] as const;
+
+/** One of some words; the first where it is none of them. */
+function oneOf<Word extends string>(words: readonly [Word, ...Word[]], text: string | undefined) {
+  return words.find((word) => word === text) ?? words[0];
+}
+
+function numberOf(text: string | undefined, fallback: number): number {
+  const number = lengthOf(text);
+  return text !== undefined && Number.isFinite(number) ? number : fallback;
 }

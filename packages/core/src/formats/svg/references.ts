@@ -1,4 +1,4 @@
-import { definitionsOf } from './paint';
+import { definitionsOf } from './definitions';
 import type { SvgNode } from './parse';
 
 /** What nodes refer to by id, directly or through others, and every style sheet of the file. */

@@ -2,6 +2,7 @@ import type { SvgNode } from './parse';
 
 /** Presentation properties that are inherited from group to shape (SVG 1.1, chapter 6). */
 const INHERITED = [
+  'color',
   'fill',
   'fill-rule',
   'fill-opacity',
@@ -9,18 +10,25 @@ const INHERITED = [
   'stroke-width',
   'stroke-linecap',
   'stroke-linejoin',
+  'stroke-miterlimit',
   'stroke-opacity',
 ] as const;
 
 export type Style = Readonly<Record<string, string>>;
 
+/** The declarations of a `style` attribute; a value may hold colons, as addresses do. */
+export function declarationsOf(style: string): (readonly [property: string, value: string])[] {
+  return style.split(';').flatMap((rule) => {
+    const colon = rule.indexOf(':');
+    const property = rule.slice(0, Math.max(0, colon)).trim();
+    const value = rule.slice(colon + 1).replace(/!\s*important\s*$/i, '');
+    return property === '' ? [] : [[property, value.trim()] as const];
+  });
+}
+
 /** A node's own properties: attributes, with those of its `style` attribute over them. */
 export function ownStyle({ attributes }: SvgNode): Style {
-  const inline = (attributes['style'] ?? '')
-    .split(';')
-    .map((rule) => rule.split(':').map((side) => side.trim()))
-    .filter((sides): sides is [string, string] => sides.length === 2 && sides[0] !== '');
-  return { ...attributes, ...Object.fromEntries(inline) };
+  return { ...attributes, ...Object.fromEntries(declarationsOf(attributes['style'] ?? '')) };
 }
 
 /** What a node's children see: its own inheritable properties over those of its parent. */
@@ -31,4 +39,10 @@ export function inherit(parent: Style, own: Style): Style {
     if (value !== undefined && value !== 'inherit') passed[property] = value;
   }
   return passed;
+}
+
+/** A share as a number or in percent, 0 to 1; all of it where it says nothing that can be read. */
+export function shareOf(text: string | undefined): number {
+  const share = text?.trim().endsWith('%') ? parseFloat(text) / 100 : Number(text ?? 1);
+  return Number.isFinite(share) ? Math.min(1, Math.max(0, share)) : 1;
 }

@@ -18,14 +18,17 @@ describe('readVectorDrawing', () => {
       '<g fill="red" stroke="#00ff00" stroke-width="2"><path d="M0 0L1 1" fill="blue" style="fill: #123456; stroke-linecap: round"/></g>',
     );
     expect(shape.fill).toBe('#123456');
-    expect(shape.stroke).toEqual({ paint: '#00ff00', width: 2, cap: 'round', join: 'miter' });
+    expect(shape.stroke).toEqual({
+      ...{ paint: '#00ff00', width: 2, cap: 'round', join: 'miter' },
+      ...{ miterLimit: 4, space: null },
+    });
   });
   it('multiplies the opacity of groups', () => {
     expect(only('<g opacity="0.5"><g opacity="0.5"><circle r="1"/></g></g>').opacity).toBe(0.25);
   });
   it('paints with gradients over the box of the shape', () => {
     const shape = only(
-      '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="50%" stop-color="#ff0000" stop-opacity="0.5"/></linearGradient></defs><rect x="10" y="20" width="30" height="40" fill="url(#g)"/>',
+      '<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="50%" stop-color="#ff0000" stop-opacity="0.5"/><stop offset="1"/></linearGradient></defs><rect x="10" y="20" width="30" height="40" fill="url(#g)"/>',
     );
     expect(shape.fill).toEqual({
       kind: 'linear',
@@ -33,7 +36,10 @@ describe('readVectorDrawing', () => {
       y1: 20,
       x2: 10,
       y2: 60,
-      stops: [{ offset: 0.5, color: 'rgba(255,0,0,0.5)' }],
+      stops: [
+        { offset: 0.5, color: 'rgba(255, 0, 0, 0.5)' },
+        { offset: 1, color: '#000000' },
+      ],
     });
   });
   it.each([
@@ -67,12 +73,41 @@ describe('readVectorDrawing', () => {
       height: 20,
     });
   });
+  it.each([
+    ['width="200" height="100"', [-50, 0, 200, 100]],
+    ['width="200" height="100" preserveAspectRatio="xMinYMid meet"', [0, 0, 200, 100]],
+    ['width="50" height="100" preserveAspectRatio="xMidYMax"', [0, -100, 100, 200]],
+    ['width="200" height="100" preserveAspectRatio="none"', [0, 0, 100, 100]],
+    ['width="100%" height="100"', [0, 0, 100, 100]],
+  ])(
+    'shows what lies beside its viewBox where the page is of other proportions: %s',
+    (size, box) => {
+      const { x, y, width, height } = readVectorDrawing(
+        `<svg viewBox="0 0 100 100" ${size}/>`,
+      ).viewBox;
+      expect([x, y, width, height]).toEqual(box);
+    },
+  );
+  it('reads lengths in all units', () => {
+    expect(only('<rect width="1in" height="72pt"/>').path).toBe('M0 0H96V96H0Z');
+    expect(only('<path d="M0 0H9" stroke="red" stroke-width="0.5pc"/>').stroke!.width).toBe(8);
+  });
+  it('draws a line that is stretched unevenly before it is stretched', () => {
+    const { path, stroke } = only(
+      '<g transform="scale(3 1)"><path d="M1 2H5" stroke="#000000" stroke-width="2"/></g>',
+    );
+    expect(path).toBe('M3 2H15');
+    expect(stroke).toMatchObject({
+      width: 2,
+      space: { path: 'M1 2H5', matrix: [3, 0, 0, 1, 0, 0] },
+    });
+  });
 });
 
 describe('readLayers', () => {
   const { layers } = readLayers(
     svg(
-      '<defs><linearGradient id="g"><stop offset="0" stop-color="#fff"/></linearGradient></defs>' +
+      '<defs><linearGradient id="g"><stop offset="0" stop-color="#fff"/><stop offset="1"/></linearGradient></defs>' +
         '<g id="body" transform="translate(10 0)"><rect x="1" y="2" width="30" height="40" fill="url(#g)"/></g>' +
         '<g id="mouth"><g id="rest"><path d="M5 5h10" stroke="#000" stroke-width="2"/></g><g id="ah"><circle cx="10" cy="10" r="5"/></g></g>' +
         '<g id="empty"/>',
@@ -126,7 +161,11 @@ describe('readLayers', () => {
   it.each([
     ['<text>hm</text>', 'text'],
     ['<rect width="9" height="9" mask="url(#m)"/>', 'a mask'],
-    ['<rect width="9" height="9" fill="url(#p)"/>', 'a pattern or an uneven gradient'],
+    [
+      '<svg width="9" height="9"><rect width="5" height="5"/></svg>',
+      'a drawing inside the drawing',
+    ],
+    ['<rect width="9" height="9" fill="url(#p)"/>', 'a pattern or an unusual gradient'],
     [
       '<g opacity="0.5"><rect width="9" height="9"/><rect width="3" height="9"/></g>',
       'a see-through group',

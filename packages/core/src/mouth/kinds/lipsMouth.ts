@@ -161,7 +161,10 @@ function lips(
     path: over(left, innerTop, right),
     fill: null,
     fillRule: 'nonzero',
-    stroke: { paint: EDGE, width: 0.02 * span, cap: 'round', join: 'round' },
+    stroke: {
+      ...{ paint: EDGE, width: 0.02 * span, cap: 'round', join: 'round' },
+      ...{ miterLimit: 4, space: null },
+    },
     opacity: 1,
   };
   return [

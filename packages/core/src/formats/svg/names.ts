@@ -1,0 +1,19 @@
+import { LABELS } from './labels';
+import type { SvgNode } from './parse';
+
+/** Names that drawing programs give by themselves. */
+const MADE_UP =
+  /^(g|group|path|rect|circle|ellipse|use|text|tspan|svg|polygon|polyline|line|image|shape|xmlid)?[-_]?\d[\d_-]*$/i;
+
+/** What somebody called an element, in whatever drawing program; null where nobody did. */
+export function nameOf({ attributes }: SvgNode): string | null {
+  const label = LABELS.map((key) => attributes[key]?.trim()).find(Boolean);
+  if (label) return label;
+  const id = attributes['id']?.trim();
+  if (!id || MADE_UP.test(id)) return null;
+  // Programs that write names as ids put codes for what an id can't hold.
+  return id
+    .replace(/_x([0-9A-F]{2})_/gi, (_, code: string) => String.fromCharCode(parseInt(code, 16)))
+    .replace(/_/g, ' ')
+    .trim();
+}
