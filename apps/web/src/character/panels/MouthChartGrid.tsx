@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef } from 'react';
+import { MoveLeft } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 import {
   chartInMood,
@@ -35,14 +36,29 @@ export function MouthChartGrid({ rig }: { rig: DrawnMouth & MouthRig }) {
     <section className="mouth-chart" aria-label="Mouth chart">
       {coverageOf(chart).map(({ viseme, drawing, own }) => (
         <Dropdown key={viseme}>
-          <Dropdown.Toggle as="button" type="button" className={`cell ${own ? 'own' : 'borrowed'}`}>
+          <Dropdown.Toggle
+            as="button"
+            type="button"
+            className={`cell ${own ? 'own' : 'borrowed'}`}
+            title={
+              own
+                ? undefined
+                : `Nothing is drawn for “${VISEME_NAMES[viseme]}”: it shows “${labels.get(drawing)}”`
+            }
+          >
             <Picture of={thumbnails.get(drawing)} />
-            <span className="sound">{VISEME_NAMES[viseme]}</span>
-            {own ? (
-              <span className="visually-hidden"> drawn</span>
-            ) : (
-              <span className="from"> from {labels.get(drawing)}</span>
-            )}
+            <span className="names">
+              <span className="sound">{VISEME_NAMES[viseme]}</span>
+              {own ? (
+                <span className="visually-hidden"> drawn</span>
+              ) : (
+                <span className="from">
+                  <MoveLeft size={11} aria-hidden />
+                  <span className="visually-hidden"> from </span>
+                  {labels.get(drawing)}
+                </span>
+              )}
+            </span>
           </Dropdown.Toggle>
           <Dropdown.Menu className="drawing-menu">
             <Dropdown.Header>Drawing for “{VISEME_NAMES[viseme]}”</Dropdown.Header>
