@@ -118,7 +118,10 @@ function checkHeader(bytes: Buffer, name: string): void {
 
 function parsed(bytes: Buffer, name: string): Psd {
   try {
-    return readPsd(bytes, { useImageData: true, skipThumbnail: true, skipLinkedFilesData: true });
+    const wanted = { useImageData: true, skipThumbnail: true, skipLinkedFilesData: true };
+    const layered = readPsd(bytes, { ...wanted, skipCompositeImageData: true });
+    // The flat picture is as large as the page: it is read only where there is nothing else.
+    return layered.children?.length ? layered : readPsd(bytes, wanted);
   } catch (error) {
     if (error instanceof Problem) throw error;
     throw damaged(name);

@@ -2,7 +2,7 @@ import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
 import { grow, IDENTITY, unionOf, type Box } from '../../geometry';
 import { withClones } from './clones';
 import { withoutForeign, type LeftOut } from './leaveOut';
-import { nameOf } from './names';
+import { isDrawn, nameOf } from './names';
 import { boundsOf } from './outline';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
@@ -12,6 +12,7 @@ import { referencedNodes, styleSheets } from './references';
 import { ownStyle, shareOf } from './style';
 import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
+import { withNamedGroups } from './takeApart';
 import type { VectorShape } from './vectorDrawing';
 
 /** A layer of an SVG: a group of others, or a picture of its own. */
@@ -45,12 +46,6 @@ export interface LayeredSvg {
   readonly leftOut: readonly LeftOut[];
 }
 
-/** Elements that draw nothing by themselves. */
-const UNDRAWN = new Set(
-  'defs style title desc metadata symbol clipPath mask pattern marker filter linearGradient radialGradient'.split(
-    ' ',
-  ),
-);
 /** What a drawing says of its page. */
 const OF_THE_PAGE = new Set(
   'xmlns version baseProfile viewBox width height x y preserveAspectRatio zoomAndPan enable-background overflow'.split(
@@ -62,7 +57,7 @@ const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-
 
 /**
  * Takes a layered SVG apart: groups and shapes that somebody has named become layers, whatever lies between
- * them layers named after their group.
+ * them layers named after their group. A drawing that has one name or none comes apart at its groups all the same.
  *
  * @param readSheet reads style sheets, so that they need not be painted by another renderer
  * @param outline gives the outlines of text, likewise
@@ -76,8 +71,12 @@ export function readLayers(
   const { root: own, leftOut } = withoutForeign(parseSvg(text));
   const root = withOutlinedText(withClones(withOwnStyles(own, readSheet)), outline);
   const page = viewBoxOf(root);
-  const layers = new LayerReader(root, page).layersIn(root, outermost(root), 'drawing');
-  return { page, layers, leftOut };
+  const layersOf = (whole: SvgNode) =>
+    new LayerReader(whole, page).layersIn(whole, outermost(whole), 'drawing');
+  const layers = layersOf(root);
+  const inOnePiece = layers.length === 1 && layers[0]!.picture !== null;
+  const apart = inOnePiece ? withNamedGroups(root) : null;
+  return { page, layers: apart ? layersOf(apart) : layers, leftOut };
 }
 
 /** The whole drawing as a group around its layers, where it hands something down. */
@@ -172,10 +171,6 @@ class LayerReader {
 }
 
 const PLAIN = { hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] } as const;
-
-function isDrawn({ name }: SvgNode): boolean {
-  return !UNDRAWN.has(name) && !name.includes(':') && name !== '#text';
-}
 
 /** Whether a group has layers inside, however deep, that can be taken out of it. */
 function holdsNamed(node: SvgNode): boolean {

@@ -17,3 +17,15 @@ export function nameOf({ attributes }: SvgNode): string | null {
     .replace(/_/g, ' ')
     .trim();
 }
+
+/** Elements that draw nothing by themselves. */
+const UNDRAWN = new Set(
+  'defs style title desc metadata symbol clipPath mask pattern marker filter linearGradient radialGradient'.split(
+    ' ',
+  ),
+);
+
+/** Whether an element draws something where it stands. */
+export function isDrawn({ name }: SvgNode): boolean {
+  return !UNDRAWN.has(name) && !name.includes(':') && name !== '#text';
+}

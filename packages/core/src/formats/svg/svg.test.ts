@@ -120,6 +120,24 @@ describe('readLayers', () => {
     const plain = readLayers(svg('<g id="g12"><rect width="5" height="5"/></g>')).layers;
     expect(plain.map(({ name }) => name)).toEqual(['drawing']);
   });
+  it('takes a drawing apart at its groups where nothing has a name of its own', () => {
+    const face =
+      '<g><circle r="5"/><path d="M0 0h9v9z"/></g><rect width="9" height="9"/><g id="g7"><circle r="2"/></g>';
+    const parts = readLayers(svg(face)).layers;
+    expect(parts.map(({ name }) => name)).toEqual(['part 1', 'drawing', 'part 2']);
+    expect(parts[2]!.picture!.bounds).toMatchObject({ width: 4, height: 4 });
+    const [layer] = readLayers(svg(`<g id="Layer_1"><g fill="red">${face}</g></g>`)).layers;
+    expect(layer!.name).toBe('Layer 1');
+    const inside = layer!.layers[0]!.layers;
+    expect(inside.map(({ name }) => name)).toEqual(['part 1', 'group', 'part 2']);
+    const alone = readVectorDrawing(inside.find(({ name }) => name === 'part 2')!.picture!.svg);
+    expect(alone.shapes[0]!.fill).toBe('#ff0000');
+    const hairs = '<g><path d="M0 0h9v9z"/></g>'.repeat(90);
+    expect(readLayers(svg(hairs)).layers).toHaveLength(1);
+    expect(
+      readLayers(svg(`<g id="head">${face}</g><g id="hat">${face}</g>`)).layers[0]!.layers,
+    ).toEqual([]);
+  });
   it('gives each layer its own size, strokes included', () => {
     expect(layers[0]!.picture!.bounds).toEqual({ x: 11, y: 2, width: 30, height: 40 });
     expect(layers[1]!.layers[0]!.picture!.bounds).toEqual({ x: 4, y: 4, width: 12, height: 2 });
