@@ -92,7 +92,10 @@ test('an earlier version is looked at and brought back', async ({ studio }) => {
   await studio.saved();
   await page.getByRole('button', { name: 'Earlier versions' }).click();
   const dialog = page.getByRole('dialog', { name: 'Earlier versions' });
-  await dialog.getByRole('button').nth(2).click();
+  await dialog
+    .getByRole('button', { name: /\d:\d\d/ })
+    .nth(1)
+    .click();
   await expect(dialog).toContainText('The script of “voice.wav” reads “One”.');
   await dialog.getByRole('button', { name: 'Bring it back' }).click();
   await expect(script(studio)).toHaveValue('One');
