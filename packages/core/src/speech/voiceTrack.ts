@@ -4,6 +4,7 @@ import { qualitySchema, type VoiceQuality } from '../audio/voiceQuality';
 import type { Signal } from '../motion/signal';
 import { firstWhere } from '../numbers';
 import { Problem } from '../problem';
+import type { Departures } from './alignment/alignment';
 import { SILENCE, type Viseme } from './visemes';
 
 /** One sound of a voice. Times in seconds from the start of the recording. */
@@ -24,16 +25,6 @@ export interface SpokenWord {
   readonly end: number;
 }
 
-/** How what was said departs from the script. */
-export interface ScriptDepartures {
-  /** Words of the script that were not said, in order. */
-  readonly skipped: readonly string[];
-  /** Words that were said more than once, in order. */
-  readonly repeated: readonly string[];
-  /** Speech that is not in the script, seconds. */
-  readonly added: readonly { readonly start: number; readonly end: number }[];
-}
-
 /** What was heard in one recording. Sounds are in order, touch each other and cover 0 to duration. */
 export interface VoiceTrack {
   readonly version: typeof TRACK_VERSION;
@@ -43,7 +34,7 @@ export interface VoiceTrack {
   /** In order; empty where the script was not known. */
   readonly words: readonly SpokenWord[];
   /** Null where the script was not known. */
-  readonly departures: ScriptDepartures | null;
+  readonly departures: Departures | null;
   /** Level in dBFS over time. */
   readonly loudness: Signal;
   /** Null in tracks that an older Cruvo heard. */

@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import { pointsOutside, urlOutside } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
 
 const MOST_ELEMENTS = 100_000;
@@ -69,15 +70,4 @@ export function checkSvg(text: string, name: string, { partly = false } = {}): v
 
 function outsideReason(reference: string): string {
   return `points to something outside itself (${reference.slice(0, 60)}). Embed it, or leave it out.`;
-}
-
-function pointsOutside(reference: string): boolean {
-  return !/^\s*(#|data:image\/(png|jpeg|webp);)/i.test(reference) && reference.trim() !== '';
-}
-
-function urlOutside(text: string): string | null {
-  for (const [, , reference] of text.matchAll(/url\(\s*(['"]?)([^)'"]*)\1\s*\)/gi)) {
-    if (reference && pointsOutside(reference)) return reference;
-  }
-  return null;
 }

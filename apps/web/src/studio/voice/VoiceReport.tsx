@@ -1,7 +1,7 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { voiceFindings, type VoiceFinding, type VoiceQuality } from '@cruvo/core/audio';
-import type { ScriptDepartures, VoiceTrack } from '@cruvo/core/speech';
+import type { Departures, VoiceTrack } from '@cruvo/core/speech';
 import { useOpenScene } from '../SceneContext';
 
 /** Findings that leave the mouth shut. */
@@ -36,7 +36,7 @@ function ScriptReport({
   lineStart,
 }: {
   track: VoiceTrack;
-  departures: ScriptDepartures;
+  departures: Departures;
   lineStart: number;
 }) {
   const { transport } = useOpenScene();

@@ -45,7 +45,7 @@ export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[
     if (shareOf(style['opacity']) < 1 && node.children.length > 1) found.add('a see-through group');
     for (const key of ['fill', 'stroke']) {
       const id = paintReference(style[key]);
-      if (id !== undefined && !isDrawn(id, key === 'stroke', definitions))
+      if (id !== undefined && !isOnCanvas(id, key === 'stroke', definitions))
         found.add('a pattern or an unusual gradient');
     }
     node.children.forEach(visit);
@@ -55,7 +55,7 @@ export function beyondVectors(nodes: readonly SvgNode[], root: SvgNode): string[
 }
 
 /** Whether a paint is a gradient that a canvas draws as the file means it. */
-function isDrawn(id: string, along: boolean, definitions: Definitions): boolean {
+function isOnCanvas(id: string, along: boolean, definitions: Definitions): boolean {
   const gradient = wholeGradient(definitions.get(id), definitions);
   if (!gradient) return false;
   const { kind, attributes } = gradient;

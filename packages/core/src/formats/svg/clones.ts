@@ -1,6 +1,7 @@
 import { LABELS } from './labels';
 import { definitionsOf } from './definitions';
 import type { SvgNode } from './parse';
+import { addressOf, idAt } from './references';
 
 /** The most elements that clones may come to; a file with more keeps them as they are. */
 const MOST = 20_000;
@@ -17,9 +18,9 @@ export function withClones(root: SvgNode): SvgNode {
   const expanded = (node: SvgNode, within: readonly string[]): SvgNode => {
     // A clipping path may hold shapes and clones of them, but no groups.
     if (node.name === 'clipPath') return node;
-    const id = node.name === 'use' ? targetOf(node) : null;
-    const target = id === null || within.includes(id) ? undefined : definitions.get(id);
-    if (id === null || !target || OTHER.has(target.name)) {
+    const id = node.name === 'use' ? idAt(addressOf(node)) : undefined;
+    const target = id === undefined || within.includes(id) ? undefined : definitions.get(id);
+    if (id === undefined || !target || OTHER.has(target.name)) {
       if (node.children.length === 0) return node;
       return { ...node, children: node.children.map((child) => expanded(child, within)) };
     }
@@ -42,10 +43,6 @@ export function withClones(root: SvgNode): SvgNode {
   };
   const whole = expanded(root, []);
   return count === 0 || count > MOST ? root : whole;
-}
-
-function targetOf({ attributes }: SvgNode): string | null {
-  return /^#(.+)$/.exec((attributes['href'] ?? attributes['xlink:href'] ?? '').trim())?.[1] ?? null;
 }
 
 function sizeOf({ children }: SvgNode): number {

@@ -92,6 +92,10 @@ describe('gradientOn', () => {
     expect(on(`<linearGradient id="g" x2="0">${STOPS}</linearGradient>`)).toBe('#0000ff');
     expect(on(`<linearGradient id="g">${STOPS}</linearGradient>`, 'M0 0H10')).toBeNull();
   });
+  it('takes what can’t be read for not said', () => {
+    const wrong = `<linearGradient id="g" x1="oops" x2="5em" y2="">${STOPS}</linearGradient>`;
+    expect(on(wrong)).toEqual(on(`<linearGradient id="g">${STOPS}</linearGradient>`));
+  });
   it('keeps stops in order and within the gradient, and the focus within the circle', () => {
     const offsets = fc.array(fc.double({ min: -1, max: 2, noNaN: true }), {
       minLength: 2,

@@ -1,9 +1,21 @@
-import { inverse, meanScale, multiply, type Box, type Matrix } from '../../geometry';
+import {
+  between,
+  distance,
+  inverse,
+  mapped,
+  meanScale,
+  multiply,
+  scaling,
+  type Box,
+  type Matrix,
+  type Point,
+} from '../../geometry';
 import { stopColor } from './color';
 import type { Definitions } from './definitions';
 import { boundsOf, matrixOf, transformed } from './outline';
 import type { SvgNode } from './parse';
-import { ownStyle } from './style';
+import { addressOf, idAt } from './references';
+import { numberOf, ownStyle } from './style';
 import type { GradientStop, Paint } from './vectorDrawing';
 
 /** Where a shape that is painted lies. */
@@ -32,20 +44,17 @@ export function wholeGradient(
   definitions: Definitions,
 ): WholeGradient | null {
   const chain: SvgNode[] = [];
-  for (let next = node; next && !chain.includes(next);) {
-    if (!/^(linear|radial)Gradient$/.test(next.name)) break;
+  for (let next = node; next && isGradient(next) && !chain.includes(next);) {
     chain.push(next);
-    const base = (next.attributes['href'] ?? next.attributes['xlink:href'])?.replace(/^#/, '');
-    next = base === undefined ? undefined : definitions.get(base);
+    next = definitions.get(idAt(addressOf(next)) ?? '');
   }
   if (chain.length === 0) return null;
-  const attributes = Object.assign(
-    {},
-    ...chain.toReversed().map((one) => one.attributes),
-  ) as Record<string, string>;
+  const attributes = chain.reduceRight((said, one) => ({ ...said, ...one.attributes }), {});
   const stops = chain.map(stopsIn).find(({ length }) => length > 0) ?? [];
   return { kind: chain[0]!.name === 'linearGradient' ? 'linear' : 'radial', attributes, stops };
 }
+
+const isGradient = ({ name }: SvgNode) => /^(linear|radial)Gradient$/.test(name);
 
 const stopsIn = ({ children }: SvgNode) => children.filter(({ name }) => name === 'stop');
 
@@ -64,18 +73,17 @@ export function gradientOn(
   const map = mapOf(attributes, shape);
   if (last === null || map === null) return null;
   if (colors.length === 1) return last;
-  const read = (name: string, fallback: string) => {
-    const text = attributes[name] ?? fallback;
-    return text.trim().endsWith('%') ? parseFloat(text) / 100 : parseFloat(text);
-  };
+  const read = (name: string, fallback: number) => numberOf(attributes[name], fallback);
   if (kind === 'linear') {
-    const ends = [read('x1', '0'), read('y1', '0'), read('x2', '1'), read('y2', '0')] as const;
-    return linearOn(map, ends, colors) ?? last;
+    const from = { x: read('x1', 0), y: read('y1', 0) };
+    const to = { x: read('x2', 1), y: read('y2', 0) };
+    return linearOn(map, from, to, colors) ?? last;
   }
-  const [cx, cy, r] = [read('cx', '0.5'), read('cy', '0.5'), read('r', '0.5')];
+  const center = { x: read('cx', 0.5), y: read('cy', 0.5) };
+  const r = read('r', 0.5);
   if (!(r > 0)) return last;
-  const focus = nearer([read('fx', String(cx)), read('fy', String(cy))], [cx, cy], r);
-  return radialOn(map, { center: [cx, cy], focus, r }, colors, shape);
+  const focus = nearer({ x: read('fx', center.x), y: read('fy', center.y) }, center, r);
+  return radialOn(map, { center, focus, r }, colors, shape);
 }
 
 /** From the gradient's own units to the drawing; null where the shape has no area to be measured by. */
@@ -97,18 +105,19 @@ const fromUnit = ({ x, y, width, height }: Box): Matrix => [width, 0, 0, height,
  */
 function linearOn(
   map: Matrix,
-  [x1, y1, x2, y2]: readonly [number, number, number, number],
+  start: Point,
+  end: Point,
   stops: readonly GradientStop[],
 ): Paint | null {
-  const from = apply(map, [x1, y1]);
-  const to = apply(map, [x2, y2]);
-  const along = apply([map[0], map[1], map[2], map[3], 0, 0], [y1 - y2, x2 - x1]);
-  const length = Math.hypot(...along);
+  const [from, to] = [mapped(map, start), mapped(map, end)];
+  // A point beside the start that has its colour.
+  const beside = mapped(map, { x: start.x + start.y - end.y, y: start.y + end.x - start.x });
+  const length = distance(from, beside);
   if (length === 0) return null;
-  const square = [-along[1] / length, along[0] / length] as const;
-  const reach = (to[0] - from[0]) * square[0] + (to[1] - from[1]) * square[1];
-  const [endX, endY] = [from[0] + reach * square[0], from[1] + reach * square[1]];
-  return { kind: 'linear', x1: from[0], y1: from[1], x2: endX, y2: endY, stops };
+  const square = { x: (from.y - beside.y) / length, y: (beside.x - from.x) / length };
+  const reach = (to.x - from.x) * square.x + (to.y - from.y) * square.y;
+  const [x2, y2] = [from.x + reach * square.x, from.y + reach * square.y];
+  return { kind: 'linear', x1: from.x, y1: from.y, x2, y2, stops };
 }
 
 function radialOn(
@@ -118,34 +127,22 @@ function radialOn(
   { outline, matrix }: PaintedShape,
 ): Paint {
   const scale = meanScale(map);
-  const even = isEven(map);
   // Circles that come out as ellipses are painted in units in which they are circles, as large as in the drawing.
-  const space: Matrix | null = even ? null : multiply(map, [1 / scale, 0, 0, 1 / scale, 0, 0]);
-  const place = (point: Point) => (even ? apply(map, point) : scaled(point, scale));
-  const [[cx, cy], [fx, fy]] = [place(center), place(focus)];
-  return {
-    kind: 'radial',
-    ...{ cx, cy, r: r * scale, fx, fy, stops },
-    space: space && {
-      matrix: space,
-      path: transformed(outline, multiply(inverse(space), matrix)),
-    },
-  };
+  const even = isEven(map);
+  const own = even ? map : scaling(scale);
+  const [{ x: cx, y: cy }, { x: fx, y: fy }] = [mapped(own, center), mapped(own, focus)];
+  const circle = { kind: 'radial', cx, cy, r: r * scale, fx, fy, stops } as const;
+  if (even) return { ...circle, space: null };
+  const space = multiply(map, scaling(1 / scale));
+  const path = transformed(outline, multiply(inverse(space), matrix));
+  return { ...circle, space: { path, matrix: space } };
 }
-
-type Point = readonly [x: number, y: number];
-
-function apply([a, b, c, d, e, f]: Matrix, [x, y]: Point): Point {
-  return [a * x + c * y + e, b * x + d * y + f];
-}
-
-const scaled = ([x, y]: Point, by: number): Point => [x * by, y * by];
 
 /** A point brought into a circle. */
-function nearer([x, y]: Point, [cx, cy]: Point, r: number): Point {
-  const away = Math.hypot(x - cx, y - cy);
+function nearer(point: Point, center: Point, r: number): Point {
+  const away = distance(center, point);
   const most = FURTHEST_FOCUS * r;
-  return away <= most ? [x, y] : [cx + ((x - cx) * most) / away, cy + ((y - cy) * most) / away];
+  return away <= most ? point : between(center, point, most / away);
 }
 
 /** Whether a map stretches all directions alike. */
@@ -159,9 +156,7 @@ function colorsOf(stops: readonly SvgNode[], opacity: number): GradientStop[] {
   let least = 0;
   return stops.map((stop) => {
     const style = ownStyle(stop);
-    const text = style['offset'] ?? '0';
-    const offset = text.trim().endsWith('%') ? parseFloat(text) / 100 : parseFloat(text);
-    least = Math.min(1, Math.max(least, Number.isFinite(offset) ? offset : 0));
+    least = Math.min(1, Math.max(least, numberOf(style['offset'], 0)));
     return { offset: least, color: stopColor(style, opacity) };
   });
 }

@@ -27,11 +27,16 @@ describe('withoutForeign', () => {
     expect(text).toBe('<g id="head"><g id="hat"></g></g>');
     expect(leftOut).toEqual([{ layer: ['head', 'hat'], kind, address }]);
   });
+  it('takes the drawing itself for no layer', () => {
+    const { leftOut } = withoutForeign(parseSvg('<svg id="Artboard"><use href="a.svg#b"/></svg>'));
+    expect(leftOut).toEqual([{ layer: [], kind: 'shape', address: 'a.svg#b' }]);
+  });
   it('keeps pictures that are in the file, and finds out the kind of those that don’t say it', () => {
     const { text } = of('<image href="data:;base64,iVBORw0KGgo="/>');
     expect(text).toBe('<image href="data:image/png;base64,iVBORw0KGgo="></image>');
     const jpeg = '<image href="data:image/jpeg;base64,/9j/4AAQ"></image>';
     expect(of(jpeg).text).toBe(jpeg);
+    expect(of(jpeg.replace('jpeg', 'jpg')).text).toBe(jpeg);
   });
   it('takes the first of a choice that is a drawing, and a link for a group', () => {
     const { text, leftOut } = of(

@@ -1,6 +1,7 @@
 import { LABELS } from './labels';
 import { nameOf } from './names';
 import type { SvgNode } from './parse';
+import { addressOf, pointsOutside, urlOutside } from './references';
 import { declarationsOf } from './style';
 
 /** Something that a drawing holds and Cruvo never shows. */
@@ -15,10 +16,8 @@ export interface LeftOut {
 
 /** Attributes of other vocabularies that say something to Cruvo, or to any SVG reader. */
 const KEPT = new Set(['xlink:href', 'xml:space', ...LABELS]);
-/** An embedded picture of a kind that Cruvo reads, or something in the same file. */
-const OWN = /^\s*(#|data:image\/(png|jpeg|jpg|webp)[;,]|$)/i;
-const UNNAMED_PICTURE = /^\s*data:;base64,\s*(iVBORw|\/9j\/)/;
-const OUTSIDE_URL = /url\(\s*(['"]?)\s*(?!#|data:image\/(?:png|jpeg|jpg|webp)[;,])[^)]*\1\s*\)/i;
+/** An embedded picture whose kind is not said, or not rightly, and how PNG and JPEG begin. */
+const EMBEDDED = /^\s*data:(?:image\/jpg)?;base64,\s*(iVBORw|\/9j\/)/i;
 
 /**
  * A drawing without what isn't drawing: the notes that programs keep for themselves, pages of other kinds, and
@@ -37,14 +36,11 @@ export function withoutForeign(root: SvgNode): {
       leftOut.push({ layer, kind: 'page', address: '' });
       return [];
     }
-    const address = addressOf(node);
+    const address = knownKind(addressOf(node));
     const linked = node.name === 'a';
-    if (!linked && !OWN.test(address)) {
-      leftOut.push({
-        layer,
-        kind: ['image', 'img'].includes(node.name) ? 'picture' : 'shape',
-        address,
-      });
+    if (!linked && pointsOutside(address)) {
+      const kind = ['image', 'img'].includes(node.name) ? 'picture' : 'shape';
+      leftOut.push({ layer, kind, address });
       return [];
     }
     const name = nameOf(node);
@@ -55,24 +51,24 @@ export function withoutForeign(root: SvgNode): {
     const grouped = linked || node.name === 'switch';
     return [{ name: grouped ? 'g' : node.name, attributes, children }];
   };
-  return { root: { ...root, ...clean(root, [])[0] }, leftOut };
+  const children = root.children.flatMap((child) => clean(child, []));
+  return { root: { ...root, attributes: ownAttributes(root, false), children }, leftOut };
 }
 
-/** What an element points to; an embedded picture that doesn't say its kind, by how PNG and JPEG begin. */
-function addressOf({ attributes }: SvgNode): string {
-  const address = attributes['href'] ?? attributes['xlink:href'] ?? attributes['src'] ?? '';
-  return address.replace(UNNAMED_PICTURE, (_, start: string) => {
+/** The address of an embedded picture with the kind that it is. */
+function knownKind(address: string): string {
+  return address.replace(EMBEDDED, (_, start: string) => {
     return `data:image/${start === '/9j/' ? 'jpeg' : 'png'};base64,${start}`;
   });
 }
 
-function ownAttributes(node: SvgNode, linked: boolean): SvgNode['attributes'] {
-  const kept = Object.entries(node.attributes).flatMap(([key, value]) => {
+function ownAttributes({ attributes }: SvgNode, linked: boolean): SvgNode['attributes'] {
+  const kept = Object.entries(attributes).flatMap(([key, value]) => {
     if (key.includes(':') && !KEPT.has(key)) return [];
-    if (key === 'href' || key === 'xlink:href') return linked ? [] : [[key, addressOf(node)]];
-    if (!OUTSIDE_URL.test(value)) return [[key, value]];
+    if (key === 'href' || key === 'xlink:href') return linked ? [] : [[key, knownKind(value)]];
+    if (urlOutside(value) === null) return [[key, value]];
     if (key !== 'style') return [];
-    const inside = declarationsOf(value).filter((one) => !OUTSIDE_URL.test(one.join(':')));
+    const inside = declarationsOf(value).filter(([, own]) => urlOutside(own) === null);
     return [[key, inside.map((one) => one.join(':')).join(';')]];
   });
   return Object.fromEntries(kept) as SvgNode['attributes'];

@@ -4,8 +4,8 @@ import { matrixOf, outlineOf, transformed } from './outline';
 import { definitionsOf, type Definitions } from './definitions';
 import { isEven, type PaintedShape } from './gradient';
 import { paintOf } from './paint';
-import { lengthOf, parseSvg, viewBoxOf, type SvgNode } from './parse';
-import { inherit, ownStyle, shareOf, type Style } from './style';
+import { parseSvg, viewBoxOf, type SvgNode } from './parse';
+import { inherit, numberOf, ownStyle, shareOf, type Style } from './style';
 import type { Stroke, VectorDrawing, VectorShape } from './vectorDrawing';
 
 const SILENT = new Set([
@@ -107,9 +107,4 @@ const JOINS = ['miter', 'round', 'bevel'] as const;
 /** One of some words; the first where it is none of them. */
 function oneOf<Word extends string>(words: readonly [Word, ...Word[]], text: string | undefined) {
   return words.find((word) => word === text) ?? words[0];
-}
-
-function numberOf(text: string | undefined, fallback: number): number {
-  const number = lengthOf(text);
-  return text !== undefined && Number.isFinite(number) ? number : fallback;
 }

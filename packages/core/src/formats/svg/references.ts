@@ -27,9 +27,32 @@ export function referencedNodes(root: SvgNode, nodes: readonly SvgNode[]): SvgNo
 }
 
 function idsIn(value: string): string[] {
-  const own = /^#(.+)$/.exec(value.trim())?.[1];
+  const own = idAt(value);
   const urls = [...value.matchAll(/url\(\s*['"]?#([^'")]+)['"]?\s*\)/g)].map(([, id]) => id!);
-  return own ? [own, ...urls] : urls;
+  return own === undefined ? urls : [own, ...urls];
+}
+
+/** What an element points to; empty for nothing (SVG 2, 16.1: `href` goes before the older `xlink:href`). */
+export function addressOf({ attributes }: SvgNode): string {
+  return attributes['href'] ?? attributes['xlink:href'] ?? attributes['src'] ?? '';
+}
+
+/** The id of what an address leads to in the same file; undefined where it leads nowhere or out of it. */
+export function idAt(address: string): string | undefined {
+  return /^#(.+)$/.exec(address.trim())?.[1];
+}
+
+/** Whether an address leads out of the file: it is no id, and no embedded picture of a kind that Cruvo reads. */
+export function pointsOutside(address: string): boolean {
+  return !/^\s*(#|data:image\/(png|jpeg|webp);|$)/i.test(address);
+}
+
+/** The first address in a `url()` of a value that leads out of the file; null where none does. */
+export function urlOutside(value: string): string | null {
+  for (const [, , address] of value.matchAll(/url\(\s*(['"]?)([^)'"]*)\1\s*\)/gi)) {
+    if (address && pointsOutside(address)) return address;
+  }
+  return null;
 }
 
 const known = new WeakMap<SvgNode, readonly SvgNode[]>();

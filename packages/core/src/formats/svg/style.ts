@@ -1,4 +1,4 @@
-import type { SvgNode } from './parse';
+import { lengthOf, type SvgNode } from './parse';
 
 /** Presentation properties that are inherited from group to shape (SVG 1.1, chapter 6). */
 const INHERITED = [
@@ -41,8 +41,13 @@ export function inherit(parent: Style, own: Style): Style {
   return passed;
 }
 
-/** A share as a number or in percent, 0 to 1; all of it where it says nothing that can be read. */
+/** A number or a length in user units, of a percentage its share: 0.5 for 50 %; the fallback where it is neither. */
+export function numberOf(text: string | undefined, fallback: number): number {
+  const number = text?.trim().endsWith('%') ? parseFloat(text) / 100 : lengthOf(text);
+  return Number.isFinite(number) ? number : fallback;
+}
+
+/** A share, 0 to 1; all of it where it says nothing that can be read. */
 export function shareOf(text: string | undefined): number {
-  const share = text?.trim().endsWith('%') ? parseFloat(text) / 100 : Number(text ?? 1);
-  return Number.isFinite(share) ? Math.min(1, Math.max(0, share)) : 1;
+  return Math.min(1, Math.max(0, numberOf(text, 1)));
 }

@@ -15,11 +15,11 @@ export interface ScriptToFind {
   readonly foreign: boolean;
 }
 
-/** How what was said departs from the script. Times in frames. */
+/** How what was said departs from the script. Times as where it stands: frames of an alignment, seconds of a track. */
 export interface Departures {
-  /** Words that were not said. */
+  /** Words of the script that were not said, in order. */
   readonly skipped: readonly string[];
-  /** Words that were said again. */
+  /** Words that were said more than once, in order. */
   readonly repeated: readonly string[];
   /** Stretches of speech that are no words of the script. */
   readonly added: readonly { readonly start: number; readonly end: number }[];

@@ -23,6 +23,17 @@ function decoded(heard: Float32Array, model = impartialModel): PhoneSpan[] {
   return decoder.settle(0);
 }
 
+/** What is decoded when it comes in pieces and the last `wait` frames stay open after each; frames. */
+function decodedInPieces(heard: Float32Array, piece: number, wait: number): PhoneSpan[] {
+  const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
+  const spans: PhoneSpan[] = [];
+  for (let at = 0; at < heard.length; at += piece * PHONE_COUNT) {
+    decoder.push(heard.subarray(at, at + piece * PHONE_COUNT));
+    spans.push(...decoder.settle(wait));
+  }
+  return [...spans, ...decoder.settle(0)];
+}
+
 describe('PhoneDecoder', () => {
   const spoken: TestPhone[] = [
     ['sil', 20],
@@ -106,26 +117,11 @@ describe('PhoneDecoder', () => {
   it('decides the same of a long noise, though it forgets the paths that it gave up', () => {
     const numbers = testNumbers(1200 * PHONE_COUNT, 5);
     const noise = numbers.map((value) => 3 * value - 4);
-    const whole = decoded(noise);
-    const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
-    const spans: PhoneSpan[] = [];
-    for (let at = 0; at < noise.length; at += 100 * PHONE_COUNT) {
-      decoder.push(noise.subarray(at, at + 100 * PHONE_COUNT));
-      spans.push(...decoder.settle(60));
-    }
-    spans.push(...decoder.settle(0));
-    expect(framesOf(spans)).toEqual(framesOf(whole));
+    expect(framesOf(decodedInPieces(noise, 100, 60))).toEqual(framesOf(decoded(noise)));
   });
   it('gives the same in pieces that wait long enough', () => {
     const heard = clearlyHeard(...spoken, ...spoken);
-    const decoder = new PhoneDecoder(impartialModel, WEIGHTS);
-    const spans: PhoneSpan[] = [];
-    for (let at = 0; at < heard.length; at += 7 * PHONE_COUNT) {
-      decoder.push(heard.subarray(at, at + 7 * PHONE_COUNT));
-      spans.push(...decoder.settle(10));
-    }
-    spans.push(...decoder.settle(0));
-    expect(framesOf(spans)).toEqual(framesOf(decoded(heard)));
+    expect(framesOf(decodedInPieces(heard, 7, 10))).toEqual(framesOf(decoded(heard)));
   });
 });
 

@@ -5,13 +5,13 @@ import { SpectrumMeter } from '../../audio/spectrum';
 import { ClippingMeter, measureQuality } from '../../audio/voiceQuality';
 import { Problem } from '../../problem';
 import { Aligner } from '../alignment/align';
-import type { Alignment, ScriptToFind } from '../alignment/alignment';
+import type { Alignment, Departures, ScriptToFind } from '../alignment/alignment';
 import { isOfSomethingElse } from '../alignment/likeness';
 import { PhoneDecoder, type DecodingWeights, type PhoneSpan } from '../decoding/phoneDecoder';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import { SILENCE } from '../visemes';
-import { TRACK_VERSION, type ScriptDepartures, type Sound, type VoiceTrack } from '../voiceTrack';
+import { TRACK_VERSION, type Sound, type VoiceTrack } from '../voiceTrack';
 import { Listener, type PhoneFrames } from './listener';
 import { soundsOf, VisemeShares } from './sounds';
 
@@ -144,7 +144,7 @@ const inSeconds = ({ start, end }: { start: number; end: number }) => ({
   end: end / FRAME_RATE,
 });
 
-function departuresOf({ skipped, repeated, added }: Alignment): ScriptDepartures {
+function departuresOf({ skipped, repeated, added }: Alignment): Departures {
   return { skipped, repeated, added: added.map(inSeconds) };
 }
 
