@@ -3,7 +3,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import {
   boundsOfPart,
   characterFromArtwork,
-  operationsOf,
+  itemsOf,
   possibleMouths,
   type Character,
 } from '@cruvo/core/character';
@@ -145,7 +145,7 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
         fitInside(box, { width: CELL.width - 6, height: CELL.height - 6 }),
         translation(-box.x, -box.y),
       );
-      painter.paintOperations(operationsOf(character, IDENTITY, pose), gallery, view);
+      painter.paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
       return canvas.encode('png');
     }),
   );

@@ -1,4 +1,4 @@
-import { operationsOf, type Character } from '@cruvo/core/character';
+import { itemsOf, type Character } from '@cruvo/core/character';
 import { IDENTITY, scaling, type Matrix } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/motion';
 import { poseOf, restingMouth } from '@cruvo/core/scene';
@@ -27,6 +27,6 @@ export async function portraitOf(
       ? AT_REST
       : poseOf(character, mouth && restingMouth(mouth), { gaze: null, closed: 0 });
   const view: Matrix = scaling(scale);
-  painter.paintOperations(operationsOf(character, IDENTITY, pose), gallery, view);
+  painter.paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
   return canvas.encode('png');
 }

@@ -1,5 +1,5 @@
 import type { Character } from '@cruvo/core/character';
-import { drawingOperations } from '@cruvo/core/frame';
+import { drawingsIn } from '@cruvo/core/frame';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { evaluate, prepareScene, readDocument, type PreparedScene } from '@cruvo/core/scene';
 import { startTestStudio, type TestStudio } from '../testing/studio';
@@ -27,7 +27,7 @@ afterAll(() => studio.close());
 /** The drawings shown at a time, by their keys. */
 function shownAt(time: number): string[] {
   const keys = new Map(Object.entries(isbel.drawings).map(([key, { media }]) => [media, key]));
-  const painted = drawingOperations(evaluate(prepared, time).operations);
+  const painted = drawingsIn(evaluate(prepared, time).items);
   return painted.flatMap(({ media }) => keys.get(media) ?? []);
 }
 const framesShown = () =>

@@ -1,6 +1,6 @@
 import {
   boundsOfPart,
-  operationsOf,
+  itemsOf,
   reachWithin,
   type Character,
   type Coverage,
@@ -36,11 +36,7 @@ function coverageOf(
   const one = character.parts.find(({ id }) => id === part)!;
   const alone = { ...character, parts: [{ ...one, parent: null, hidden: false, clipped: false }] };
   const view = multiply(scaling(1 / cell), translation(-box.x, -box.y));
-  painterFor(canvas).paintOperations(
-    operationsOf(alone, view, AT_REST),
-    gallery,
-    [1, 0, 0, 1, 0, 0],
-  );
+  painterFor(canvas).paintItems(itemsOf(alone, view, AT_REST), gallery, [1, 0, 0, 1, 0, 0]);
   const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
   const alpha = new Uint8Array(canvas.width * canvas.height).map((_, at) => data[at * 4 + 3]!);
   return { x: box.x, y: box.y, cell, columns: canvas.width, rows: canvas.height, alpha };

@@ -1,10 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Character } from '@cruvo/core/character';
-import { sameFrame, type Frame } from '@cruvo/core/frame';
 import { evaluate, prepareScene, type Line, type Scene } from '@cruvo/core/scene';
 import { StageCanvas } from '../studio/stage/StageCanvas';
 import { useCanvasBox } from '../studio/stage/useCanvasBox';
-import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
+import { retainedPainterFor, type BrowserGallery } from '../studio/stage/browserGallery';
 import { LivePanel } from './LivePanel';
 import { useLiveVoice } from './useLiveVoice';
 
@@ -35,18 +34,13 @@ export function LiveStage({
 
   useEffect(() => {
     if (!canvas.current || box.width === 0) return;
-    const painter = painterFor(canvas.current);
+    const painter = retainedPainterFor(canvas.current);
     let request = 0;
-    let painted: Frame | null = null;
     const paint = () => {
       const mouth = mouthNow();
       const time = (performance.now() / 1000) % scene.length;
       const live = new Map(mouth === null ? [] : [[speaker, mouth]]);
-      const frame = evaluate(prepared, time, live);
-      // Painting takes longer than a block of sound: only what changed is painted.
-      if (!painted || !sameFrame(painted, frame))
-        painter.paintFrame(frame, gallery, canvas.current!);
-      painted = frame;
+      painter.paintFrame(evaluate(prepared, time, live), gallery, canvas.current!);
     };
     const goOn = () => {
       paint();

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import { operationsOf } from '@cruvo/core/character';
+import { itemsOf } from '@cruvo/core/character';
 import { fitInside } from '@cruvo/core/geometry';
 import { poseOf, restingMouth } from '@cruvo/core/scene';
 import { readDocumentById } from '../api/documents';
@@ -26,9 +26,9 @@ export function CharacterPoster({ id }: { id: string }) {
       gaze: null,
       closed: 0,
     });
-    const operations = operationsOf(character, fitInside(character, SIZE), pose);
+    const items = itemsOf(character, fitInside(character, SIZE), pose);
     canvas.current.getContext('2d')!.clearRect(0, 0, SIZE.width, SIZE.height);
-    painterFor(canvas.current).paintOperations(operations, gallery, [1, 0, 0, 1, 0, 0]);
+    painterFor(canvas.current).paintItems(items, gallery, [1, 0, 0, 1, 0, 0]);
   }, [data]);
   return <canvas className="poster" ref={canvas} {...SIZE} aria-hidden />;
 }

@@ -9,7 +9,7 @@ import { hash } from '../testing/testScene';
 import type { ArtworkLayer } from './artwork';
 import { recognise } from './recognition/recognise';
 import { plainPart } from './part';
-import { operationsOf } from './posed';
+import { itemsOf } from './posed';
 import { characterFromTwoDrawings } from './twoDrawings';
 
 const layer = (name: string, inside: readonly ArtworkLayer[] = [], at = { x: 0, y: 0 }) =>
@@ -336,5 +336,5 @@ it('brings a character of version 1 up to date, with the ids that scenes refer t
   ]);
   expect(character.eyes.lids).toEqual({ kind: 'swap', closed: ['shut'], open: ['open'] });
   const pose = poseOf(character, null, { gaze: null, closed: 1 });
-  expect(operationsOf(character, IDENTITY, pose)).toHaveLength(3);
+  expect(itemsOf(character, IDENTITY, pose)).toHaveLength(3);
 });

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { drawingOperations, type GroupOperation } from '../frame';
+import { drawingsIn, type GroupItem } from '../frame';
 import { IDENTITY, mapped, scaling, translation } from '../geometry';
 import { AT_REST, type Pose, type Repaint } from '../motion/pose';
 import { hash } from '../testing/testScene';
 import type { Character } from './character';
 import { NO_EYES } from './eyes';
 import { plainPart, restMatrix, type Part } from './part';
-import { isSeenIn, operationsOf, placesOf } from './posed';
+import { isSeenIn, itemsOf, placesOf } from './posed';
 import { branchOf, holdersOf, treeProblem } from './tree';
 
 /** A character of parts, each with a drawing of its own unless it holds others. */
@@ -35,13 +35,13 @@ const face = characterOf(
   { id: 'open', parent: 'mouth' },
 );
 const shown = (character: Character, pose: Pose = AT_REST) =>
-  drawingOperations(operationsOf(character, IDENTITY, pose)).map(({ media }) => media);
+  drawingsIn(itemsOf(character, IDENTITY, pose)).map(({ media }) => media);
 const change = (id: string, part: Partial<Part>): Character => ({
   ...face,
   parts: face.parts.map((one) => (one.id === id ? { ...one, ...part } : one)),
 });
 
-describe('operationsOf', () => {
+describe('itemsOf', () => {
   it('paints parts in their order, one of those that show one at a time', () => {
     expect(shown(face)).toEqual(['body', 'skin', 'shut']);
     expect(shown(face, new Map([['mouth', { shows: 'open' }]]))).toEqual(['body', 'skin', 'open']);
@@ -52,30 +52,26 @@ describe('operationsOf', () => {
     expect(shown(face, new Map([['head', { hidden: true }]]))).toEqual(['body']);
   });
   it('places drawings where they lie in the artwork', () => {
-    const [body] = drawingOperations(operationsOf(face, scaling(2), AT_REST));
+    const [body] = drawingsIn(itemsOf(face, scaling(2), AT_REST));
     expect(mapped(body!.matrix, { x: 0, y: 0 })).toEqual({ x: 20, y: 40 });
   });
   it('carries what a part holds along with it', () => {
     const pose: Pose = new Map([['head', { move: translation(5, 0) }]]);
-    const operations = drawingOperations(operationsOf(face, IDENTITY, pose));
+    const operations = drawingsIn(itemsOf(face, IDENTITY, pose));
     const left = operations.map(({ matrix }) => matrix[4]);
     expect(left).toEqual([10, 15, 15]);
   });
   it('fades, blends and clips as groups, and leaves out what can’t be seen', () => {
-    const [faded] = operationsOf(
-      change('body', { opacity: 0.5, blend: 'multiply' }),
-      IDENTITY,
-      AT_REST,
-    );
+    const [faded] = itemsOf(change('body', { opacity: 0.5, blend: 'multiply' }), IDENTITY, AT_REST);
     expect(faded).toMatchObject({ kind: 'group', opacity: 0.5, blend: 'multiply' });
     expect(shown(change('body', { opacity: 0 }))).toEqual(['skin', 'shut']);
-    const clipped = operationsOf(change('mouth', { clipped: true }), IDENTITY, AT_REST);
-    const group = clipped.at(-1) as GroupOperation;
-    expect(drawingOperations(group.within!).map(({ media }) => media)).toEqual(['skin']);
-    expect(drawingOperations(group.operations).map(({ media }) => media)).toEqual(['shut']);
+    const clipped = itemsOf(change('mouth', { clipped: true }), IDENTITY, AT_REST);
+    const group = clipped.at(-1) as GroupItem;
+    expect(drawingsIn(group.mask!).map(({ media }) => media)).toEqual(['skin']);
+    expect(drawingsIn(group.items).map(({ media }) => media)).toEqual(['shut']);
   });
   it('lets a part be painted as something else', () => {
-    const pose: Pose = new Map([['head', { repaint: (operations) => operations.slice(0, 1) }]]);
+    const pose: Pose = new Map([['head', { repaint: ({ items }) => items.slice(0, 1) }]]);
     expect(shown(face, pose)).toEqual(['body', 'skin']);
   });
 });
@@ -136,12 +132,12 @@ describe('trees', () => {
 
 it('a part painted inside another is seen there though it is hidden, and is not repainted in turn', () => {
   const character = characterOf({ id: 'teeth', hidden: true, opacity: 0.5 }, { id: 'lips' });
-  const repaint: Repaint = (operations, _place, paint) => [...operations, ...paint('teeth')];
+  const repaint: Repaint = ({ items, paint }) => [...items, ...paint('teeth')];
   const pose = new Map([
     ['lips', { repaint }],
     ['teeth', { repaint }],
   ]);
-  const shown = operationsOf(character, IDENTITY, pose);
+  const shown = itemsOf(character, IDENTITY, pose);
   expect(shown.map(({ kind }) => kind)).toEqual(['raster', 'group']);
-  expect(drawingOperations(shown)).toHaveLength(2);
+  expect(drawingsIn(shown)).toHaveLength(2);
 });

@@ -1,4 +1,4 @@
-import { grouped, type Operation } from '../frame';
+import { drawingItem, grouped, type FrameItem } from '../frame';
 import { multiply, translation, type Matrix } from '../geometry';
 import { AT_REST, type Pose } from '../motion/pose';
 import type { Character } from './character';
@@ -10,8 +10,9 @@ import { branchOf, partById, treeOf } from './tree';
  * What to paint for a character in a pose, back to front.
  *
  * @param place maps the artwork onto the stage
+ * @param owner what the ids of the items begin with, where there are several characters
  */
-export function operationsOf(character: Character, place: Matrix, pose: Pose): Operation[] {
+export function itemsOf(character: Character, place: Matrix, pose: Pose, owner = ''): FrameItem[] {
   const tree = treeOf(character.parts);
   return siblings((tree.get(null) ?? []).filter(isSeen), place);
 
@@ -19,44 +20,45 @@ export function operationsOf(character: Character, place: Matrix, pose: Pose): O
     return !(pose.get(id)?.hidden ?? hidden);
   }
 
-  function siblings(parts: readonly Part[], around: Matrix): Operation[] {
-    const painted: Operation[] = [];
+  function siblings(parts: readonly Part[], around: Matrix): FrameItem[] {
+    const painted: FrameItem[] = [];
     /** What clipped parts are seen within: the last part that isn't clipped itself. */
-    let base: readonly Operation[] = [];
+    let base: readonly FrameItem[] = [];
     for (const part of parts) {
-      const operations = operationsFor(part, around);
-      if (part.clipped) painted.push(...grouped(operations, { within: base }));
+      const items = itemsFor(part, around);
+      if (part.clipped)
+        painted.push(...grouped(`${owner}${part.id}/clipped`, items, { mask: base }));
       else {
-        base = operations;
-        painted.push(...operations);
+        base = items;
+        painted.push(...items);
       }
     }
     return painted;
   }
 
-  function operationsFor(part: Part, around: Matrix): readonly Operation[] {
+  function itemsFor(part: Part, around: Matrix): readonly FrameItem[] {
+    const id = owner + part.id;
     const change = pose.get(part.id);
     const rest = restMatrix(part);
     const here = multiply(around, change?.move ? multiply(change.move, rest) : rest);
     const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
-    const own = drawing ? [drawingOperation(drawing, here)] : [];
+    const own = drawing ? [itemOfDrawing(id, drawing, here)] : [];
     const shown = part.shows === null ? null : (change?.shows ?? part.shows);
     const inside = (tree.get(part.id) ?? []).filter((held) =>
       shown === null ? isSeen(held) : held.id === shown,
     );
-    const operations = [...own, ...siblings(inside, here)];
-    if (!change?.repaint) return grouped(operations, part);
+    const items = [...own, ...siblings(inside, here)];
+    const group = `${id}/group`;
+    const together = { opacity: part.opacity, blend: part.blend };
+    if (!change?.repaint) return grouped(group, items, together);
     // What is painted inside another part is not repainted in turn, so that nothing can hold itself.
-    const paint = (id: string) => {
-      const other = partById(character.parts, id);
+    const paint = (name: string) => {
+      const other = partById(character.parts, name);
       if (!other) return [];
-      return operationsOf(
-        { ...character, parts: standingAlone(character.parts, other) },
-        around,
-        AT_REST,
-      );
+      const alone = { ...character, parts: standingAlone(character.parts, other) };
+      return itemsOf(alone, around, AT_REST, `${id}/inside/`);
     };
-    return grouped(change.repaint(operations, here, paint), part);
+    return grouped(group, change.repaint({ id, items, place: here, paint }), together);
   }
 }
 
@@ -93,9 +95,6 @@ export function isSeenIn(parts: readonly Part[], pose: Pose, id: string): boolea
 }
 
 /** One drawing on its own. */
-export function drawingOperation(
-  { kind, media, x, y, width, height }: Drawing,
-  place: Matrix,
-): Operation {
-  return { kind, media, matrix: multiply(place, translation(x, y)), width, height };
+export function itemOfDrawing(id: string, drawing: Drawing, place: Matrix): FrameItem {
+  return drawingItem(id, drawing, multiply(place, translation(drawing.x, drawing.y)));
 }

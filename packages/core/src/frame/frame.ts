@@ -1,11 +1,12 @@
-import { sameOperations, type Operation } from './operation';
+import type { FrameItem } from './item';
 
 /** All that is seen at one time: what to paint, back to front, in stage units. */
 export interface Frame {
   readonly width: number;
   readonly height: number;
-  readonly background: string;
-  readonly operations: readonly Operation[];
+  /** #rrggbb; null: see-through. */
+  readonly background: string | null;
+  readonly items: readonly FrameItem[];
 }
 
 /** Whether two frames look the same, so that one need not be painted again. */
@@ -14,6 +15,7 @@ export function sameFrame(a: Frame, b: Frame): boolean {
     a.width === b.width &&
     a.height === b.height &&
     a.background === b.background &&
-    sameOperations(a.operations, b.operations)
+    a.items.length === b.items.length &&
+    a.items.every(({ version }, at) => version === b.items[at]!.version)
   );
 }

@@ -1,3 +1,4 @@
 export * from './blendMode';
+export * from './digest';
 export * from './frame';
-export * from './operation';
+export * from './item';

@@ -16,6 +16,18 @@ export function unionOf(boxes: readonly Box[]): Box | null {
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
+/** What two boxes have in common; without area where they are apart. */
+export function intersectionOf(one: Box, other: Box): Box {
+  const x = Math.max(one.x, other.x);
+  const y = Math.max(one.y, other.y);
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(one.x + one.width, other.x + other.width) - x),
+    height: Math.max(0, Math.min(one.y + one.height, other.y + other.height) - y),
+  };
+}
+
 /** `box` grown by `margin` on every side. */
 export function grow(box: Box, margin: number): Box {
   return {

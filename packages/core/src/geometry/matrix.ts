@@ -1,3 +1,5 @@
+import type { Box } from './box';
+
 /**
  * A 2D affine map [a, b, c, d, e, f]: x' = a x + c y + e, y' = b x + d y + f
  * (the order of SVG and Canvas 2D).
@@ -44,6 +46,18 @@ export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
   const area = a * d - b * c;
   if (area === 0) throw new Error('A map that flattens the plane has no inverse.');
   return [d / area, -b / area, -c / area, a / area, (c * f - d * e) / area, (b * e - a * f) / area];
+}
+
+/** The smallest upright box around what a map makes of another. */
+export function mappedBox([a, b, c, d, e, f]: Matrix, { x, y, width, height }: Box): Box {
+  const left = a * x + c * y + e;
+  const top = b * x + d * y + f;
+  return {
+    x: left + Math.min(0, a * width) + Math.min(0, c * height),
+    y: top + Math.min(0, b * width) + Math.min(0, d * height),
+    width: Math.abs(a * width) + Math.abs(c * height),
+    height: Math.abs(b * width) + Math.abs(d * height),
+  };
 }
 
 /** How much the map stretches lengths on average: the square root of its area factor. */

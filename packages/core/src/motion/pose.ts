@@ -1,4 +1,4 @@
-import type { Operation } from '../frame';
+import type { FrameItem } from '../frame';
 import type { Matrix } from '../geometry';
 
 /** What moves a part away from its rest. */
@@ -13,20 +13,20 @@ export interface PartPose {
   readonly repaint?: Repaint;
 }
 
-/**
- * Paints something else in a part's place.
- *
- * @param operations what it would paint
- * @param place maps units of the artwork, as the part stands now, onto the stage
- */
-export type Repaint = (
-  operations: readonly Operation[],
-  place: Matrix,
-  paint: PaintPart,
-) => readonly Operation[];
+/** Paints something else in a part's place. */
+export type Repaint = (part: RepaintedPart) => readonly FrameItem[];
 
-/** What another part paints, hidden or not, as if it lay beside the one that is repainted. */
-export type PaintPart = (part: string) => readonly Operation[];
+/** A part that is repainted, as it stands in a frame. */
+export interface RepaintedPart {
+  /** What the ids of the items begin with that are painted instead. */
+  readonly id: string;
+  /** What it would paint. */
+  readonly items: readonly FrameItem[];
+  /** Maps units of the artwork, as the part stands now, onto the stage. */
+  readonly place: Matrix;
+  /** What another part paints, hidden or not, as if it lay beside this one. */
+  readonly paint: (part: string) => readonly FrameItem[];
+}
 
 /** What moves a character's parts at one time, by their ids. */
 export type Pose = ReadonlyMap<string, PartPose>;

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { evaluate } from './evaluate';
-import { drawingOperations, sameFrame } from '../frame';
+import { drawingsIn, sameFrame } from '../frame';
 import { prepareScene } from './prepare';
 import { hash, testMaterial } from '../testing/testScene';
 
 const material = testMaterial();
 const prepared = prepareScene(material);
 const shownAt = (time: number, scene = prepared) =>
-  drawingOperations(evaluate(scene, time).operations).map(({ media }) => media);
+  drawingsIn(evaluate(scene, time).items).map(({ media }) => media);
 const withLine = (change: object) =>
   prepareScene({
     ...material,
@@ -48,7 +48,7 @@ describe('evaluate', () => {
     expect(shownAt(1, prepareScene({ ...material, characters: new Map() }))).toEqual([]);
   });
   it('stands the artwork inside the stage, centred', () => {
-    const { matrix, width, height } = drawingOperations(evaluate(prepared, 0).operations)[0]!;
+    const { matrix, width, height } = drawingsIn(evaluate(prepared, 0).items)[0]!;
     const [scale, , , , left, top] = matrix;
     expect(left).toBeGreaterThan(0);
     expect(left + scale * width).toBeCloseTo(1920 - left);

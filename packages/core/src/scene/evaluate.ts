@@ -1,7 +1,7 @@
 import type { Character } from '../character/character';
 import { eyesPose } from '../character/eyes';
-import { drawingOperation, operationsOf } from '../character/posed';
-import type { Frame, Operation } from '../frame';
+import { itemOfDrawing, itemsOf } from '../character/posed';
+import type { Frame, FrameItem } from '../frame';
 import { IDENTITY, multiply, scaling, translation, type Matrix } from '../geometry';
 import { closedAt } from '../motion/blinks';
 import type { Pose } from '../motion/pose';
@@ -26,23 +26,20 @@ export function evaluate(
   time: number,
   live: LiveMouths = NOBODY,
 ): Frame {
-  const backdrop = scene.backdrop ? [drawingOperation(scene.backdrop, IDENTITY)] : [];
+  const backdrop = scene.backdrop ? [itemOfDrawing('backdrop', scene.backdrop, IDENTITY)] : [];
   return {
     width: scene.stage.width,
     height: scene.stage.height,
     background: scene.stage.background,
-    operations: [...backdrop, ...members.flatMap((member) => operationsFor(member, time, live))],
+    items: [...backdrop, ...members.flatMap((member) => itemsFor(member, time, live))],
   };
 }
 
-function operationsFor(prepared: PreparedMember, time: number, live: LiveMouths): Operation[] {
+function itemsFor(prepared: PreparedMember, time: number, live: LiveMouths): FrameItem[] {
   const { character, lines, blinks, member } = prepared;
   const mouth = character.mouth && (live.get(member.id) ?? mouthAt(character.mouth, lines, time));
-  return operationsOf(
-    character,
-    placeOf(prepared),
-    poseOf(character, mouth, { gaze: null, closed: closedAt(blinks, time) }),
-  );
+  const pose = poseOf(character, mouth, { gaze: null, closed: closedAt(blinks, time) });
+  return itemsOf(character, placeOf(prepared), pose, `${member.id}/`);
 }
 
 /** What a character's mouth and eyes do to its parts. */

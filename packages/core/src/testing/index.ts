@@ -2,3 +2,4 @@ export * from './testScene';
 export * from './testTrack';
 export * from './testSpeech';
 export * from './testArtwork';
+export * from './richScene';

@@ -11,7 +11,9 @@ import type { Drawing } from '@cruvo/core/character';
 import type { PreparedScene } from '@cruvo/core/scene';
 import {
   Painter,
+  RetainedPainter,
   type Gallery,
+  type PaintBudget,
   type PaintContext,
   type Picture,
   type Surface,
@@ -19,6 +21,7 @@ import {
 
 export type NodeGallery = Gallery<Image>;
 export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
+export type NodeRetainedPainter = RetainedPainter<Image, Path2D, CanvasGradient>;
 
 /** Every drawing that a scene can show. */
 export function drawingsOf({ scene, members }: PreparedScene): Drawing[] {
@@ -47,13 +50,23 @@ export async function loadGallery(
   return gallery;
 }
 
-/** A canvas on the server and the painter that paints on it. */
+/** A canvas on the server, and a painter for what is painted on it once. */
 export function nodeSurface(
   width: number,
   height: number,
 ): { canvas: Canvas; painter: NodePainter } {
   const { canvas, surface } = surfaceOf(width, height);
   return { canvas, painter: new Painter(surface) };
+}
+
+/** A canvas on the server, and a painter for frames that follow each other on it. */
+export function retainedNodeSurface(
+  width: number,
+  height: number,
+  budget?: PaintBudget,
+): { canvas: Canvas; painter: NodeRetainedPainter } {
+  const { canvas, surface } = surfaceOf(width, height);
+  return { canvas, painter: new RetainedPainter(surface, budget) };
 }
 
 function surfaceOf(width: number, height: number) {

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { operationsOf, partsOfArtwork, type Artwork, type Character } from '@cruvo/core/character';
+import { itemsOf, partsOfArtwork, type Artwork, type Character } from '@cruvo/core/character';
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/motion';
 import { readArtwork } from '@cruvo/media/artwork';
@@ -38,7 +38,7 @@ export async function painted(
   const { canvas, painter } = nodeSurface(width, height);
   const seen = { parts, drawings } as Character;
   const onto: Matrix = [width / artwork.width, 0, 0, height / artwork.height, 0, 0];
-  painter.paintOperations(operationsOf(seen, IDENTITY, AT_REST), gallery, onto);
+  painter.paintItems(itemsOf(seen, IDENTITY, AT_REST), gallery, onto);
   return canvas.encode('png');
 }
 

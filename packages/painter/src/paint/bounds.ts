@@ -1,43 +1,69 @@
-import type { Operation } from '@cruvo/core/frame';
-import { mapped, multiply, unionOf, type Box, type Matrix } from '@cruvo/core/geometry';
+import { paintedBounds, type VectorDrawing } from '@cruvo/core/formats';
+import type { FrameItem } from '@cruvo/core/frame';
+import {
+  grow,
+  intersectionOf,
+  mappedBox,
+  unionOf,
+  type Box,
+  type Matrix,
+} from '@cruvo/core/geometry';
+import type { Gallery } from './gallery';
 
-const EMPTY: Box = { x: 0, y: 0, width: 0, height: 0 };
-
-/** The pixels of a canvas that operations may touch, as whole numbers. */
-export function deviceBounds(
-  operations: readonly Operation[],
+/** The whole pixels of a canvas that items may touch; without area where they touch none. */
+export function pixelBoxOf(
+  items: readonly FrameItem[],
+  gallery: Gallery<unknown>,
   view: Matrix,
   canvas: { readonly width: number; readonly height: number },
 ): Box {
-  const whole = { x: 0, y: 0, ...canvas };
-  const boxes = operations.map((operation) => boundsOf(operation, view, whole));
-  const { x, y, width, height } = unionOf(boxes) ?? { ...whole, width: 0, height: 0 };
-  const left = Math.max(0, Math.floor(x));
-  const top = Math.max(0, Math.floor(y));
+  const boxes = items.map((item) => mappedBox(view, grow(item.bounds, overhangOf(item, gallery))));
+  const covered = unionOf(boxes);
+  const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
+  return covered ? intersectionOf(wholePixels(covered), whole) : { ...whole, width: 0, height: 0 };
+}
+
+/** The smallest box of whole pixels around a box, with one more on every side for smoothed edges. */
+function wholePixels({ x, y, width, height }: Box): Box {
+  const [left, top] = [Math.floor(x) - 1, Math.floor(y) - 1];
   return {
     x: left,
     y: top,
-    width: Math.max(0, Math.min(canvas.width, Math.ceil(x + width)) - left),
-    height: Math.max(0, Math.min(canvas.height, Math.ceil(y + height)) - top),
+    width: Math.ceil(x + width) + 1 - left,
+    height: Math.ceil(y + height) + 1 - top,
   };
 }
 
-function boundsOf(operation: Operation, view: Matrix, whole: Box): Box {
-  // Shapes that are made for one frame aren't measured: they may go anywhere.
-  if (operation.kind === 'shapes') return whole;
-  if (operation.kind === 'group') {
-    return unionOf(operation.operations.map((inner) => boundsOf(inner, view, whole))) ?? EMPTY;
+/** How far an item's drawings reach out of their own boxes, in stage units. */
+function overhangOf(item: FrameItem, gallery: Gallery<unknown>): number {
+  if (item.kind === 'vector') {
+    const picture = gallery.get(item.media);
+    if (picture?.kind !== 'vector') return 0;
+    const [a, b, c, d] = item.matrix.map(Math.abs) as unknown as Matrix;
+    return overhangOfDrawing(picture.drawing) * item.width * Math.max(a + c, b + d);
   }
-  const place = multiply(view, operation.matrix);
-  const { width, height } = operation;
-  const corners = [
-    [0, 0],
-    [width, 0],
-    [0, height],
-    [width, height],
-  ].map(([x, y]) => mapped(place, { x: x!, y: y! }));
-  const xs = corners.map(({ x }) => x);
-  const ys = corners.map(({ y }) => y);
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  return { x: left, y: top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
+  if (item.kind !== 'group') return 0;
+  const inside = item.mask ? [...item.items, ...item.mask] : item.items;
+  return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, gallery)), 0);
+}
+
+const overhangs = new WeakMap<VectorDrawing, number>();
+
+/**
+ * How far a drawing's shapes reach out of its view box, as a share of that box's width: pointed corners do, and so
+ * do pictures that hold more than they show.
+ */
+export function overhangOfDrawing(drawing: VectorDrawing): number {
+  const known = overhangs.get(drawing);
+  if (known !== undefined) return known;
+  const { viewBox, shapes } = drawing;
+  const painted = unionOf([viewBox, ...shapes.map(paintedBounds)])!;
+  const most = Math.max(
+    viewBox.x - painted.x,
+    viewBox.y - painted.y,
+    painted.x + painted.width - viewBox.x - viewBox.width,
+    painted.y + painted.height - viewBox.y - viewBox.height,
+  );
+  overhangs.set(drawing, most / viewBox.width);
+  return most / viewBox.width;
 }

@@ -1,3 +1,4 @@
 export * from './gallery';
 export * from './painter';
+export * from './retainedPainter';
 export * from './surface';

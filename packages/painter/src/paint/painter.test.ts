@@ -1,5 +1,12 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
-import type { DrawingOperation, Frame, GroupOperation, Operation } from '@cruvo/core/frame';
+import {
+  drawingItem,
+  groupItem,
+  type Compositing,
+  type Frame,
+  type FrameItem,
+} from '@cruvo/core/frame';
+import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
 import type { Gallery } from './gallery';
 import { Painter } from './painter';
 import type { PaintContext, Surface } from './surface';
@@ -35,7 +42,7 @@ function recorder() {
     imageSmoothingQuality: 'low',
     setTransform: (...matrix) => void calls.push(['at', ...matrix]),
     fillRect: (...box) => void calls.push(['rect', context.fillStyle, ...box]),
-    clearRect: () => undefined,
+    clearRect: (...box) => void calls.push(['clear', ...box]),
     drawImage: (image: string, ...box: number[]) =>
       void calls.push(['image', image, ...box, ...mixing()]),
     fill: (outline, rule) =>
@@ -70,19 +77,25 @@ const svg = (inside: string) =>
   readVectorDrawing(
     `<svg viewBox="10 0 100 50"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/><stop offset="1"/></linearGradient><radialGradient id="r"><stop offset="0"/><stop offset="1"/></radialGradient></defs>${inside}</svg>`,
   );
-const operation = (media: string, change: Partial<DrawingOperation> = {}): DrawingOperation => ({
-  kind: 'vector',
-  media,
-  matrix: [1, 0, 0, 1, 0, 0],
-  width: 100,
-  height: 50,
-  ...change,
-});
-const frame = (...operations: Operation[]): Frame => ({
+const item = (
+  media: string,
+  {
+    kind = 'vector',
+    matrix = IDENTITY,
+    width = 100,
+    height = 50,
+  }: {
+    kind?: 'vector' | 'raster';
+    matrix?: Matrix;
+    width?: number;
+    height?: number;
+  } = {},
+) => drawingItem(media, { kind, media, width, height }, matrix);
+const frame = (...items: FrameItem[]): Frame => ({
   width: 100,
   height: 50,
   background: '#abcdef',
-  operations,
+  items,
 });
 const gallery: Gallery<string> = new Map([
   [
@@ -137,13 +150,13 @@ describe('Painter', () => {
 
   it('paints from back to front, fitted and centred', () => {
     const { painter, calls } = recorder();
-    const photo = operation('photo', {
+    const photo = item('photo', {
       kind: 'raster',
       matrix: [2, 0, 0, 2, 5, 6],
       width: 30,
       height: 20,
     });
-    painter.paintFrame(frame(operation('line'), photo), gallery, { width: 200, height: 200 });
+    painter.paintFrame(frame(item('line'), photo), gallery, { width: 200, height: 200 });
     expect(named(calls, 'image', 'stroke', 'at').slice(1)).toEqual([
       ['at', 2, 0, 0, 2, -20, 50],
       ['stroke', 'M10 0H60', '#123456', 3, 'round'],
@@ -154,7 +167,7 @@ describe('Painter', () => {
 
   it('fills with gradients, opacity and rule', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(operation('glow')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('glow')), gallery, { width: 100, height: 50 });
     expect(named(calls, 'linear', 'stop')).toEqual([
       ['linear', 10, 0, 30, 0],
       ['stop', 0, '#ffffff'],
@@ -167,7 +180,7 @@ describe('Painter', () => {
 
   it('fills with circles that are stretched, and goes back to the drawing’s own units', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(operation('egg')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('egg')), gallery, { width: 100, height: 50 });
     // The circle is as large as the ellipse that it is stretched to: its radius is half the mean of 40 and 10.
     expect(named(calls, 'radial')).toEqual([['radial', 10, 10, 0, 10, 10, 10]]);
     expect(named(calls, 'at', 'fill').slice(-3)).toEqual([
@@ -179,7 +192,7 @@ describe('Painter', () => {
 
   it('draws a line that is stretched in units of its own', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(operation('brushstroke')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('brushstroke')), gallery, { width: 100, height: 50 });
     expect(named(calls, 'at', 'stroke').slice(-3)).toEqual([
       ['at', 4, 0, 0, 1, -10, 0],
       ['stroke', 'M5 0H9', '#000000', 2, 'butt'],
@@ -190,7 +203,7 @@ describe('Painter', () => {
   it('makes outlines and gradients only once', () => {
     const { painter, calls, outlines } = recorder();
     for (let turn = 0; turn < 3; turn++) {
-      painter.paintFrame(frame(operation('glow'), operation('line')), gallery, {
+      painter.paintFrame(frame(item('glow'), item('line')), gallery, {
         width: 100,
         height: 50,
       });
@@ -202,7 +215,7 @@ describe('Painter', () => {
 
   it('leaves out a picture that is not there', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(operation('lost'), operation('line')), gallery, {
+    painter.paintFrame(frame(item('lost'), item('line')), gallery, {
       width: 100,
       height: 50,
     });
@@ -210,24 +223,18 @@ describe('Painter', () => {
   });
 
   describe('groups', () => {
-    const group = (change: Partial<GroupOperation>): GroupOperation => ({
-      kind: 'group',
-      operations: [operation('line')],
-      opacity: 1,
-      blend: 'normal',
-      outline: null,
-      within: null,
-      ...change,
-    });
-    const painted = (...operations: Operation[]) => {
+    const group = (change: Partial<Compositing>, items: readonly FrameItem[] = [item('line')]) =>
+      groupItem('group', items, change);
+    const painted = (...items: FrameItem[]) => {
       const { painter, calls, layers } = recorder();
-      painter.paintOperations(operations, gallery, [1, 0, 0, 1, 0, 0]);
+      painter.paintItems(items, gallery, IDENTITY);
       return { calls, layers };
     };
 
-    it('are seen inside their outline, painted where they stand', () => {
-      const outline = { path: 'M0 0h5v5Z', matrix: [2, 0, 0, 2, 0, 0] as const };
-      const { calls, layers } = painted(group({ outline }));
+    it('are seen inside their clip path, painted where they stand', () => {
+      const box = { x: 0, y: 0, width: 5, height: 5 };
+      const clip = { path: 'M0 0h5v5Z', box, matrix: [2, 0, 0, 2, 0, 0] as const };
+      const { calls, layers } = painted(group({ clip }));
       expect(named(calls, 'save', 'clip', 'stroke', 'restore').map(([name]) => name)).toEqual([
         'save',
         'clip',
@@ -237,32 +244,28 @@ describe('Painter', () => {
       expect(layers).toHaveLength(0);
     });
 
-    it('fade and blend as one, on a layer no larger than they are', () => {
-      const small = operation('line', { matrix: [1, 0, 0, 1, 40, 30], width: 20, height: 10 });
-      const { calls, layers } = painted(
-        group({ opacity: 0.5, blend: 'multiply', operations: [small] }),
-      );
+    it('fade and blend as one, on a layer hardly larger than they are', () => {
+      const small = item('line', { matrix: [1, 0, 0, 1, 40, 30], width: 20, height: 10 });
+      const { calls, layers } = painted(group({ opacity: 0.5, blend: 'multiply' }, [small]));
       expect(named(layers[0]!, 'stroke')).toHaveLength(1);
       expect(named(calls, 'stroke')).toHaveLength(0);
       expect(named(calls, 'image')).toEqual([
-        ['image', 'layer 20 10', 0, 0, 20, 10, 40, 30, 20, 10, 0.5, 'multiply'],
+        ['image', 'layer 32 32', 0, 0, 26, 16, 37, 27, 26, 16, 0.5, 'multiply'],
       ]);
     });
 
     it('are seen only within what they are clipped by', () => {
-      const { layers } = painted(group({ within: [operation('glow')] }));
+      const { layers } = painted(group({ mask: [item('glow')] }));
       expect(layers).toHaveLength(2);
       expect(named(layers[1]!, 'fill')).toHaveLength(1);
       expect(named(layers[0]!, 'image')).toEqual([
-        ['image', 'layer 100 50', 0, 0, 100, 50, 0, 0, 100, 50, 1, 'destination-in'],
+        ['image', 'layer 128 64', 0, 0, 107, 57, 0, 0, 107, 57, 1, 'destination-in'],
       ]);
     });
 
     it('that lie outside are not painted', () => {
-      const away = operation('line', { matrix: [1, 0, 0, 1, 900, 0] });
-      expect(named(painted(group({ opacity: 0.5, operations: [away] })).calls, 'image')).toEqual(
-        [],
-      );
+      const away = item('line', { matrix: [1, 0, 0, 1, 900, 0] });
+      expect(named(painted(group({ opacity: 0.5 }, [away])).calls, 'image')).toEqual([]);
     });
   });
 });

@@ -1,8 +1,18 @@
 import type { Paint, Space, VectorDrawing, VectorShape } from '@cruvo/core/formats';
-import type { Frame, GroupOperation, Operation } from '@cruvo/core/frame';
-import { fitInside, multiply, scaling, translation, type Matrix } from '@cruvo/core/geometry';
-import { deviceBounds } from './bounds';
-import type { Gallery } from './gallery';
+import type { DrawingItem, Frame, FrameItem, GroupItem } from '@cruvo/core/frame';
+import {
+  fitInside,
+  IDENTITY,
+  intersectionOf,
+  multiply,
+  scaling,
+  translation,
+  type Box,
+  type Matrix,
+} from '@cruvo/core/geometry';
+import { overhangOfDrawing, pixelBoxOf } from './bounds';
+import type { Gallery, Picture } from './gallery';
+import type { Sprites } from './sprites';
 import type { GradientHandle, Surface } from './surface';
 
 export interface Size {
@@ -10,24 +20,39 @@ export interface Size {
   readonly height: number;
 }
 
+/** What painters of surfaces of one kind share: outlines and gradients are made once. */
+export interface PaintResources<Image, Outline, Gradient extends GradientHandle> {
+  readonly outlines: WeakMap<VectorShape | Space, Outline>;
+  readonly gradients: WeakMap<Exclude<Paint, string>, Gradient>;
+  /** Null: every drawing is painted anew. */
+  readonly sprites: Sprites<Image, Outline, Gradient> | null;
+}
+
 /** A surface on which what belongs together is painted first. */
-interface Layer<Image, Outline, Gradient extends GradientHandle> extends Size {
+interface Layer<Image, Outline, Gradient extends GradientHandle> {
   readonly image: Image;
   readonly painter: Painter<Image, Outline, Gradient>;
 }
 
-/** Paints frames onto one surface. Outlines and gradients are made once and kept. */
-export class Painter<Image, Outline, Gradient extends GradientHandle> {
-  private readonly outlines = new WeakMap<VectorShape | Space, Outline>();
-  private readonly gradients = new WeakMap<Exclude<Paint, string>, Gradient>();
-  private readonly layers: Layer<Image, Outline, Gradient>[] = [];
+const SMALLEST_LAYER = 32;
 
-  constructor(private readonly surface: Surface<Image, Outline, Gradient>) {}
+/** Paints items onto one surface. */
+export class Painter<Image, Outline, Gradient extends GradientHandle> {
+  private readonly layers = new Map<string, Layer<Image, Outline, Gradient>>();
+
+  constructor(
+    private readonly surface: Surface<Image, Outline, Gradient>,
+    private readonly resources: PaintResources<Image, Outline, Gradient> = {
+      outlines: new WeakMap(),
+      gradients: new WeakMap(),
+      sprites: null,
+    },
+  ) {}
 
   /**
    * Paints a whole frame, fitted and centred in `size` pixels over its background.
    *
-   * @param background overrides the frame's own, #rrggbb
+   * @param background overrides the frame's own, #rrggbb; null: see-through
    */
   paintFrame(
     frame: Frame,
@@ -35,104 +60,153 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     size: Size,
     background = frame.background,
   ): void {
+    this.fill({ x: 0, y: 0, ...size }, background);
+    this.paintItems(frame.items, gallery, fitInside(frame, size));
+  }
+
+  /**
+   * Paints items over what is there. Missing pictures are left out.
+   *
+   * @param view maps stage units to pixels
+   * @param region the pixels that are wanted; others may be left as they are
+   */
+  paintItems(
+    items: readonly FrameItem[],
+    gallery: Gallery<Image>,
+    view: Matrix,
+    region: Box = { x: 0, y: 0, ...sizeOf(this.surface.context.canvas) },
+  ): void {
+    for (const item of items) this.paintItem(item, gallery, view, region);
+  }
+
+  /** Lets `paint` paint only inside a box of whole pixels. */
+  inside({ x, y, width, height }: Box, paint: () => void): void {
     const { context } = this.surface;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = 1;
-    context.fillStyle = background;
-    context.fillRect(0, 0, size.width, size.height);
-    this.paintOperations(frame.operations, gallery, fitInside(frame, size));
-  }
-
-  /** Paints operations over what is there. `view` maps their units to pixels. Missing pictures are left out. */
-  paintOperations(operations: readonly Operation[], gallery: Gallery<Image>, view: Matrix): void {
-    for (const operation of operations) this.paintOperation(operation, gallery, view);
-  }
-
-  private paintOperation(operation: Operation, gallery: Gallery<Image>, view: Matrix): void {
-    if (operation.kind === 'group') {
-      this.paintGroup(operation, gallery, view);
-      return;
-    }
-    const place = multiply(view, operation.matrix);
-    if (operation.kind === 'shapes') {
-      this.paintShapes(operation.shapes, place);
-      return;
-    }
-    const picture = gallery.get(operation.media);
-    if (picture?.kind === 'vector') this.paintVector(picture.drawing, place, operation);
-    else if (picture) this.paintImage(picture.image, place, operation);
-  }
-
-  private paintGroup(group: GroupOperation, gallery: Gallery<Image>, view: Matrix): void {
-    const { context } = this.surface;
-    const { outline, operations, opacity, blend, within } = group;
     context.save();
-    if (outline) {
-      context.setTransform(...multiply(view, outline.matrix));
-      context.clip(this.surface.outline(outline.path));
-    }
-    if (opacity === 1 && blend === 'normal' && !within) {
-      this.paintOperations(operations, gallery, view);
+    context.setTransform(...IDENTITY);
+    context.clip(this.surface.outline(`M${x} ${y}h${width}v${height}h${-width}Z`));
+    paint();
+    context.restore();
+  }
+
+  /** Covers a box of whole pixels with a colour, or empties it. */
+  fill({ x, y, width, height }: Box, color: string | null): void {
+    const { context } = this.surface;
+    context.setTransform(...IDENTITY);
+    context.globalAlpha = 1;
+    if (color === null) {
+      context.clearRect(x, y, width, height);
     } else {
-      this.paintTogether(group, gallery, view);
+      context.fillStyle = color;
+      context.fillRect(x, y, width, height);
+    }
+  }
+
+  /** Copies a part of an image, pixel by pixel: from its own corner at (`left`, `top`) on the surface. */
+  copy(image: Image, left: number, top: number, { x, y, width, height }: Box): void {
+    const { context } = this.surface;
+    context.setTransform(...IDENTITY);
+    context.globalAlpha = 1;
+    context.imageSmoothingEnabled = false;
+    context.drawImage(image, x - left, y - top, width, height, x, y, width, height);
+  }
+
+  private paintItem(item: FrameItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
+    if (item.kind === 'group') {
+      this.paintGroup(item, gallery, view, region);
+      return;
+    }
+    const place = multiply(view, item.matrix);
+    if (item.kind === 'shapes') {
+      this.paintShapes(item.shapes, place);
+      return;
+    }
+    const picture = gallery.get(item.media);
+    if (picture) this.paintDrawing(item, picture, place);
+  }
+
+  private paintDrawing(item: DrawingItem, picture: Picture<Image>, place: Matrix): void {
+    const { sprites } = this.resources;
+    const overhang = picture.kind === 'vector' ? overhangOfDrawing(picture.drawing) : 0;
+    const copied = sprites?.paint(this.surface.context, item, place, overhang, (surface, at) =>
+      new Painter(surface, { ...this.resources, sprites: null }).paintPicture(picture, at, item),
+    );
+    if (!copied) this.paintPicture(picture, place, item);
+  }
+
+  private paintPicture(picture: Picture<Image>, place: Matrix, size: Size): void {
+    if (picture.kind === 'vector') this.paintVector(picture.drawing, place, size);
+    else this.paintImage(picture.image, place, size);
+  }
+
+  private paintGroup(group: GroupItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
+    const { context } = this.surface;
+    const { clip, items, opacity, blend, mask } = group;
+    context.save();
+    if (clip) {
+      context.setTransform(...multiply(view, clip.matrix));
+      context.clip(this.surface.outline(clip.path));
+    }
+    if (opacity === 1 && blend === 'normal' && !mask) {
+      this.paintItems(items, gallery, view, region);
+    } else {
+      this.paintTogether(group, gallery, view, region);
     }
     context.restore();
   }
 
   /** Paints a group on a layer of its own, as large as what it covers, and that layer over what is there. */
   private paintTogether(
-    { operations, opacity, blend, within }: GroupOperation,
+    group: GroupItem,
     gallery: Gallery<Image>,
     view: Matrix,
+    region: Box,
   ): void {
     const { context } = this.surface;
-    const box = deviceBounds(operations, view, context.canvas);
+    const { items, opacity, blend, mask } = group;
+    const box = intersectionOf(pixelBoxOf([group], gallery, view, context.canvas), region);
     if (box.width === 0 || box.height === 0) return;
-    const inside = multiply(translation(-box.x, -box.y), view);
+    const onLayer = multiply(translation(-box.x, -box.y), view);
+    const whole = { ...box, x: 0, y: 0 };
     const layer = this.layer(0, box);
-    layer.painter.paintOperations(operations, gallery, inside);
-    if (within) {
-      const mask = this.layer(1, box);
-      mask.painter.paintOperations(within, gallery, inside);
-      layer.painter.keepWithin(mask.image, box);
+    layer.painter.paintItems(items, gallery, onLayer, whole);
+    if (mask) {
+      const stencil = this.layer(1, box);
+      stencil.painter.paintItems(mask, gallery, onLayer, whole);
+      layer.painter.keepWithin(stencil.image, box);
     }
-    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.setTransform(...IDENTITY);
     context.globalAlpha = opacity;
     context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
     const { x, y, width, height } = box;
     context.drawImage(layer.image, 0, 0, width, height, x, y, width, height);
   }
 
-  private keepWithin(mask: Image, { width, height }: Size): void {
+  private keepWithin(stencil: Image, { width, height }: Size): void {
     const { context } = this.surface;
-    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'destination-in';
-    context.drawImage(mask, 0, 0, width, height, 0, 0, width, height);
+    context.drawImage(stencil, 0, 0, width, height, 0, 0, width, height);
     context.globalCompositeOperation = 'source-over';
   }
 
-  /** One of the two layers that a group needs, empty where it is used; it grows as it has to. */
+  /**
+   * One of the two layers that a group needs, empty where it is used. Canvases copy all of their pixels when they are
+   * painted on after having been painted from, so layers are hardly larger than they have to be.
+   */
   private layer(index: 0 | 1, { width, height }: Size): Layer<Image, Outline, Gradient> {
-    const known = this.layers[index];
-    if (known && known.width >= width && known.height >= height) {
-      known.painter.clear({ width, height });
+    const size = { width: roomFor(width), height: roomFor(height) };
+    const key = `${index} ${size.width} ${size.height}`;
+    const known = this.layers.get(key);
+    if (known) {
+      known.painter.fill({ x: 0, y: 0, width, height }, null);
       return known;
     }
-    const size = {
-      width: Math.max(width, known?.width ?? 0),
-      height: Math.max(height, known?.height ?? 0),
-    };
     const { surface, image } = this.surface.layer(size.width, size.height);
-    const made = { ...size, image, painter: new Painter(surface) };
-    this.layers[index] = made;
+    const made = { image, painter: new Painter(surface, this.resources) };
+    this.layers.set(key, made);
     return made;
-  }
-
-  private clear({ width, height }: Size): void {
-    const { context } = this.surface;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.clearRect(0, 0, width, height);
   }
 
   private paintImage(image: Image, place: Matrix, { width, height }: Size): void {
@@ -185,16 +259,18 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private outlineOf(shape: VectorShape | Space): Outline {
-    const known = this.outlines.get(shape);
+    const { outlines } = this.resources;
+    const known = outlines.get(shape);
     if (known) return known;
     const outline = this.surface.outline(shape.path);
-    this.outlines.set(shape, outline);
+    outlines.set(shape, outline);
     return outline;
   }
 
   private styleOf(paint: Paint): string | Gradient {
     if (typeof paint === 'string') return paint;
-    const known = this.gradients.get(paint);
+    const { gradients } = this.resources;
+    const known = gradients.get(paint);
     if (known) return known;
     const { context } = this.surface;
     const gradient =
@@ -202,7 +278,12 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
         ? context.createLinearGradient(paint.x1, paint.y1, paint.x2, paint.y2)
         : context.createRadialGradient(paint.fx, paint.fy, 0, paint.cx, paint.cy, paint.r);
     for (const { offset, color } of paint.stops) gradient.addColorStop(offset, color);
-    this.gradients.set(paint, gradient);
+    gradients.set(paint, gradient);
     return gradient;
   }
 }
+
+/** A length of a layer in which so many pixels fit: the next power of two. */
+const roomFor = (pixels: number) => 2 ** Math.ceil(Math.log2(Math.max(SMALLEST_LAYER, pixels)));
+
+const sizeOf = ({ width, height }: Size): Size => ({ width, height });

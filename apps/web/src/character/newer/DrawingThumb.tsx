@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { drawingOperation, type Drawing } from '@cruvo/core/character';
+import { itemOfDrawing, type Drawing } from '@cruvo/core/character';
 import { fitInside, IDENTITY, multiply, translation } from '@cruvo/core/geometry';
 import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
 
@@ -21,7 +21,7 @@ export function DrawingThumb({
     const { x, y, width, height } = drawing;
     const view = multiply(fitInside({ width, height }, SIZE), translation(-x, -y));
     element.getContext('2d')!.clearRect(0, 0, SIZE.width, SIZE.height);
-    painterFor(element).paintOperations([drawingOperation(drawing, view)], gallery, IDENTITY);
+    painterFor(element).paintItems([itemOfDrawing('', drawing, view)], gallery, IDENTITY);
   }, [drawing, gallery]);
   return <canvas className="drawing-thumb" ref={canvas} {...SIZE} aria-hidden />;
 }

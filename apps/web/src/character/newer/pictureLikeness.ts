@@ -1,5 +1,5 @@
 import {
-  drawingOperation,
+  itemOfDrawing,
   pixelLikeness,
   type Drawing,
   type PictureLikeness,
@@ -31,7 +31,7 @@ function paintedSmall(drawing: Drawing, gallery: BrowserGallery): Uint8ClampedAr
   canvas.height = SIDE;
   const stretched: Matrix = [SIDE / drawing.width, 0, 0, SIDE / drawing.height, 0, 0];
   const view = multiply(stretched, translation(-drawing.x, -drawing.y));
-  painterFor(canvas).paintOperations([drawingOperation(drawing, view)], gallery, scaling(1));
+  painterFor(canvas).paintItems([itemOfDrawing('', drawing, view)], gallery, scaling(1));
   const { data } = canvas.getContext('2d')!.getImageData(0, 0, SIDE, SIDE);
   for (let at = 0; at < data.length; at += 4) {
     for (let channel = 0; channel < 3; channel++) data[at + channel]! *= data[at + 3]! / 255;

@@ -1,7 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { branchOf, operationsOf, placesOf, withParts } from '@cruvo/core/character';
-import { sameOperations, type Operation } from '@cruvo/core/frame';
+import { branchOf, itemsOf, placesOf, withParts } from '@cruvo/core/character';
 import {
   fitInside,
   grow,
@@ -15,7 +14,7 @@ import {
 } from '@cruvo/core/geometry';
 import { blinksFor, closedAt, seedFrom, type Pose } from '@cruvo/core/motion';
 import { poseOf, restingMouth } from '@cruvo/core/scene';
-import { painterFor } from '../../studio/stage/browserGallery';
+import { retainedPainterFor } from '../../studio/stage/browserGallery';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 import { ChosenMark } from './ChosenMark';
@@ -76,9 +75,8 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   useEffect(() => {
     const element = canvas.current;
     if (!element || box.width === 0) return;
-    const painter = painterFor(element);
+    const painter = retainedPainterFor(element);
     let request = 0;
-    let painted: readonly Operation[] | null = null;
     const paint = () => {
       const time = saying.timeNow();
       const { mouth } = character;
@@ -89,13 +87,9 @@ export function CharacterStage({ tags }: { tags: boolean }) {
         ? closedAt(blinks, (performance.now() / 1000) % BLINK_ROUND)
         : 0;
       pose.current = poseOf(character, now, { gaze: null, closed });
-      const operations = operationsOf(character, view, pose.current);
-      if (!painted || !sameOperations(painted, operations)) {
-        element.getContext('2d')!.setTransform(1, 0, 0, 1, 0, 0);
-        element.getContext('2d')!.clearRect(0, 0, box.width, box.height);
-        painter.paintOperations(operations, gallery, [1, 0, 0, 1, 0, 0]);
-        painted = operations;
-      }
+      const items = itemsOf(character, view, pose.current);
+      const size = { width: box.width, height: box.height };
+      painter.paintFrame({ ...size, background: null, items }, gallery, size);
       request = requestAnimationFrame(paint);
     };
     paint();

@@ -1,4 +1,4 @@
-import { drawingOperation, isSeenIn, placesOf, type Character } from '@cruvo/core/character';
+import { isSeenIn, itemOfDrawing, placesOf, type Character } from '@cruvo/core/character';
 import { IDENTITY, inverse, mapped, translation, type Point } from '@cruvo/core/geometry';
 import type { Pose } from '@cruvo/core/motion';
 import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
@@ -33,7 +33,7 @@ export function partAt(
     context.setTransform(...IDENTITY);
     context.clearRect(0, 0, 1, 1);
     const view = translation(0.5 - point.x, 0.5 - point.y);
-    painter.paintOperations([drawingOperation(drawing, place)], gallery, view);
+    painter.paintItems([itemOfDrawing('', drawing, place)], gallery, view);
     if (context.getImageData(0, 0, 1, 1).data[3]! > SEEN) return part.id;
   }
   return null;

@@ -1,4 +1,4 @@
-import { boundsOfPart, operationsOf, type Character } from '@cruvo/core/character';
+import { boundsOfPart, itemsOf, type Character } from '@cruvo/core/character';
 import { grow, IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { chartOf } from '@cruvo/core/mouth';
 import { poseOf, restingMouth } from '@cruvo/core/scene';
@@ -29,7 +29,7 @@ export function paintThumbnails(character: Character, gallery: BrowserGallery): 
     canvas.height = HEIGHT;
     const now = { drawing, articulation: { ...restingMouth(mouth).articulation, ...articulation } };
     const pose = poseOf(character, now, { gaze: null, closed: 0 });
-    painterFor(canvas).paintOperations(operationsOf(character, IDENTITY, pose), gallery, view);
+    painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
     return [drawing, canvas] as const;
   });
   return new Map(thumbnails);

@@ -1,10 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { sameFrame, type Frame } from '@cruvo/core/frame';
 import { evaluate, frameAt, frameTime } from '@cruvo/core/scene';
 import { FrameMeter } from '../playback/frameMeter';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';
-import { painterFor, type BrowserPainter } from './browserGallery';
+import { retainedPainterFor, type BrowserRetainedPainter } from './browserGallery';
 import { StageCanvas } from './StageCanvas';
 import { useCanvasBox } from './useCanvasBox';
 
@@ -14,8 +13,7 @@ export function Stage() {
   const { stage, frameRate } = prepared.scene;
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const painter = useRef<BrowserPainter | null>(null);
-  const painted = useRef<Frame | null>(null);
+  const painter = useRef<BrowserRetainedPainter | null>(null);
   const meter = useMemo(() => new FrameMeter(), []);
   const [dropped, setDropped] = useState(0);
   const playing = useTransport((state) => state.playing);
@@ -29,17 +27,15 @@ export function Stage() {
       const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
       if (isPlaying && !isWaiting) meter.shown(index);
       const frame = evaluate(prepared, frameTime(index, frameRate));
-      if (painted.current && sameFrame(painted.current, frame)) return;
-      painter.current ??= painterFor(canvas.current);
+      painter.current ??= retainedPainterFor(canvas.current);
       painter.current.paintFrame(frame, gallery, canvas.current);
-      painted.current = frame;
     },
     [prepared, gallery, frameRate, box, meter, transport],
   );
 
   useEffect(() => {
-    // A new size or new drawings: what is on the canvas no longer counts.
-    painted.current = null;
+    // A canvas of another size is empty.
+    painter.current?.forget();
     paint(transport.time());
   }, [paint, transport]);
   usePlayhead(paint);

@@ -1,11 +1,18 @@
 import type { Drawing } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
-import { Painter, type Gallery, type Picture, type Surface } from '@cruvo/painter/paint';
+import {
+  Painter,
+  RetainedPainter,
+  type Gallery,
+  type Picture,
+  type Surface,
+} from '@cruvo/painter/paint';
 import { mediaUrl } from '../../api/media';
 import { problemFrom } from '../../api/http';
 
 export type BrowserGallery = Gallery<ImageBitmap>;
 export type BrowserPainter = Painter<CanvasImageSource, Path2D, CanvasGradient>;
+export type BrowserRetainedPainter = RetainedPainter<CanvasImageSource, Path2D, CanvasGradient>;
 
 const known = new Map<string, Promise<Picture<ImageBitmap>>>();
 
@@ -37,9 +44,14 @@ async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
   return { kind, image: await createImageBitmap(await response.blob()) };
 }
 
-/** The painter for a canvas on the page. */
+/** The painter for a canvas that is painted once. */
 export function painterFor(canvas: HTMLCanvasElement): BrowserPainter {
   return new Painter(surfaceOf(canvas));
+}
+
+/** The painter for a canvas on which one frame follows another. */
+export function retainedPainterFor(canvas: HTMLCanvasElement): BrowserRetainedPainter {
+  return new RetainedPainter(surfaceOf(canvas));
 }
 
 function surfaceOf(canvas: HTMLCanvasElement): Surface<CanvasImageSource, Path2D, CanvasGradient> {

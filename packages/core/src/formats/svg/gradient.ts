@@ -12,7 +12,8 @@ import {
 } from '../../geometry';
 import { stopColor } from './color';
 import type { Definitions } from './definitions';
-import { boundsOf, matrixOf, transformed } from './outline';
+import { matrixOf, transformed } from './outline';
+import { pathBounds } from './shapeBounds';
 import type { SvgNode } from './parse';
 import { addressOf, idAt } from './references';
 import { numberOf, ownStyle } from './style';
@@ -93,7 +94,7 @@ function mapOf(
 ): Matrix | null {
   const own = matrixOf(attributes['gradientTransform']);
   const inBox = attributes['gradientUnits'] !== 'userSpaceOnUse';
-  const map = multiply(matrix, inBox ? multiply(fromUnit(boundsOf(outline)), own) : own);
+  const map = multiply(matrix, inBox ? multiply(fromUnit(pathBounds(outline)), own) : own);
   return meanScale(map) > 0 ? map : null;
 }
 

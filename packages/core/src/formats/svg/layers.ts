@@ -1,9 +1,9 @@
 import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
-import { grow, IDENTITY, unionOf, type Box } from '../../geometry';
+import { unionOf, type Box } from '../../geometry';
 import { withClones } from './clones';
 import { withoutForeign, type LeftOut } from './leaveOut';
 import { isDrawn, nameOf } from './names';
-import { boundsOf } from './outline';
+import { shapeBounds } from './shapeBounds';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';
@@ -13,7 +13,6 @@ import { ownStyle, shareOf } from './style';
 import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
 import { withNamedGroups } from './takeApart';
-import type { VectorShape } from './vectorDrawing';
 
 /** A layer of an SVG: a group of others, or a picture of its own. */
 export interface SvgLayer {
@@ -209,12 +208,6 @@ function handedDown({ attributes }: SvgNode): Readonly<Record<string, string>> {
     .filter((rule) => !NOT_HANDED_DOWN.has(rule.split(':')[0]!.trim()))
     .join(';');
   return { ...Object.fromEntries(kept), ...(style ? { style } : {}) };
-}
-
-function shapeBounds({ path, stroke }: VectorShape): Box {
-  if (!stroke) return boundsOf(path);
-  const [a, b, c, d] = stroke.space?.matrix ?? IDENTITY;
-  return grow(boundsOf(path), (stroke.width / 2) * Math.max(Math.hypot(a, b), Math.hypot(c, d)));
 }
 
 function isSomething({ width, height }: Box): boolean {

@@ -1,7 +1,6 @@
 import svgpath from 'svgpath';
-import { svgPathBbox } from 'svg-path-bbox';
 import { Problem } from '../../problem';
-import type { Box, Matrix } from '../../geometry';
+import type { Matrix } from '../../geometry';
 import { lengthOf, type SvgNode } from './parse';
 
 const number = (node: SvgNode, name: string) => lengthOf(node.attributes[name] ?? '0') || 0;
@@ -80,9 +79,4 @@ export function matrixOf(transform: string | undefined): Matrix {
     [number, number],
   ];
   return [ax - e, ay - f, cx - e, cy - f, e, f];
-}
-
-export function boundsOf(path: string): Box {
-  const [left, top, right, bottom] = svgPathBbox(path);
-  return { x: left, y: top, width: right - left, height: bottom - top };
 }

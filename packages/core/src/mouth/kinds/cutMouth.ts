@@ -1,8 +1,8 @@
 import { lazy, number, object, string } from 'yup';
-import type { Paint } from '../../formats/svg';
-import { grouped, moved, type Operation } from '../../frame';
+import { pathBounds, type Paint } from '../../formats/svg';
+import { groupItem, grouped, moved, shapesItem, type FrameItem } from '../../frame';
 import { distance, inverse, multiply, type Matrix, type Point } from '../../geometry';
-import type { PaintPart, Pose, Repaint } from '../../motion/pose';
+import type { Pose, Repaint, RepaintedPart } from '../../motion/pose';
 import type { MouthNow } from '../mouthNow';
 
 /**
@@ -75,15 +75,14 @@ const FAR = 1e5;
 export function cutMouthPose(mouth: CutMouth, { articulation: { jaw } }: MouthNow): Pose {
   const length = distance(mouth.from, mouth.to);
   if (jaw < SHUT || length === 0) return new Map();
-  const repaint: Repaint = (operations, place, paint) => {
+  const repaint: Repaint = (part) => {
     // Along the cut x runs from 0 to `length`; y points to the lower side.
-    const axes = axesOf(mouth, length);
-    const alongCut = multiply(place, axes);
+    const alongCut = multiply(part.place, axesOf(mouth, length));
     const opening = (at: number) => jaw * profile(at / length, mouth.softness);
     return [
-      ...inside(mouth, length, opening, alongCut, paint),
-      ...side(operations, alongCut, length, -1, (at) => mouth.upper * opening(at)),
-      ...side(operations, alongCut, length, 1, (at) => mouth.lower * opening(at)),
+      ...inside(mouth, length, opening, alongCut, part),
+      ...side(part, alongCut, length, -1, (at) => mouth.upper * opening(at)),
+      ...side(part, alongCut, length, 1, (at) => mouth.lower * opening(at)),
     ];
   };
   return new Map([[mouth.part, { repaint }]]);
@@ -109,19 +108,23 @@ function inside(
   length: number,
   opening: (at: number) => number,
   matrix: Matrix,
-  paint: PaintPart,
-): readonly Operation[] {
+  { id, paint }: RepaintedPart,
+): readonly FrameItem[] {
   const stops = Array.from({ length: SLICES + 1 }, (_, at) => (at * length) / SLICES);
   const top = stops.map((x) => `${x} ${-upper * opening(x) - OVERLAP}`);
   const bottom = stops.map((x) => `${x} ${lower * opening(x) + OVERLAP}`).reverse();
   const path = `M${[...top, ...bottom].join('L')}Z`;
-  if (seen.kind === 'part') return grouped(paint(seen.part), { outline: { path, matrix } });
+  if (seen.kind === 'part') {
+    return grouped(`${id}/opening`, paint(seen.part), {
+      clip: { path, box: pathBounds(path), matrix },
+    });
+  }
   const fill: Paint =
     seen.kind === 'color'
       ? seen.color
       : gradientDown(seen, -upper * opening(length / 2), lower * opening(length / 2));
   const shape = { path, fill, fillRule: 'nonzero', stroke: null, opacity: 1 } as const;
-  return [{ kind: 'shapes', shapes: [shape], matrix }];
+  return [shapesItem(`${id}/opening`, [shape], matrix)];
 }
 
 function gradientDown(
@@ -141,12 +144,12 @@ function gradientDown(
  * corners, where nothing moves.
  */
 function side(
-  operations: readonly Operation[],
+  { id, items }: RepaintedPart,
   alongCut: Matrix,
   length: number,
   down: 1 | -1,
   amount: (at: number) => number,
-): Operation[] {
+): FrameItem[] {
   const edges = [
     -FAR,
     ...Array.from({ length: SLICES + 1 }, (_, at) => (at * length) / SLICES),
@@ -158,16 +161,19 @@ function side(
     const shear = right - left > length ? 0 : (to - from) / (right - left);
     const sheared: Matrix = [1, shear, 0, 1, 0, from - shear * left];
     // The slice before it is moved: from the cut to far beyond the drawing.
-    const path = `M${left - OVERLAP} 0H${right + OVERLAP}V${down * FAR}H${left - OVERLAP}Z`;
+    const box = {
+      x: left - OVERLAP,
+      y: Math.min(0, down * FAR),
+      width: right - left + 2 * OVERLAP,
+      height: FAR,
+    };
+    const path = `M${box.x} 0h${box.width}v${down * FAR}h${-box.width}Z`;
     const matrix = multiply(alongCut, sheared);
     const change = multiply(matrix, inverse(alongCut));
-    return {
-      kind: 'group',
-      operations: operations.map((operation) => moved(operation, change)),
-      opacity: 1,
-      blend: 'normal',
-      outline: { path, matrix },
-      within: null,
-    };
+    return groupItem(
+      `${id}/${down === 1 ? 'lower' : 'upper'} ${at}`,
+      items.map((item) => moved(item, change)),
+      { clip: { path, box, matrix } },
+    );
   });
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { readVectorDrawing } from '../../formats/svg';
-import { drawingOperations, type Operation } from '../../frame';
+import { drawingItem, drawingsIn, type FrameItem } from '../../frame';
 import { IDENTITY, mapped, type Matrix } from '../../geometry';
 import { targetOf, type Articulation } from '../articulation';
 import { chartOf, followsSmoothly, mouthPose, type MouthRig } from '../mouthRig';
@@ -10,7 +10,9 @@ import { lipsFrom } from './lipsMouth';
 const followers = [] as const;
 const jaw = (opening: number): Articulation => ({ ...targetOf(0), press: 0, jaw: opening });
 const now = (articulation: Articulation, drawing = '') => ({ drawing, articulation });
-const picture: Operation = { kind: 'raster', media: 'm', matrix: IDENTITY, width: 100, height: 60 };
+const pictureOf = (media: string): FrameItem =>
+  drawingItem('part', { kind: 'raster', media, width: 100, height: 60 }, IDENTITY);
+const picture = pictureOf('m');
 
 const cut: CutMouth & MouthRig = {
   kind: 'cut',
@@ -37,7 +39,12 @@ const strip: MouthRig = { kind: 'strip', part: 'mouth', strip: ['a', 'b', 'c'], 
 const painted = (rig: MouthRig, articulation: Articulation) => {
   const { repaint } = mouthPose(rig, now(articulation)).get(rig.part) ?? {};
   return repaint
-    ? repaint([picture], IDENTITY, (part) => [{ ...picture, media: part }])
+    ? repaint({
+        id: 'part',
+        items: [picture],
+        place: IDENTITY,
+        paint: (part) => [pictureOf(part)],
+      })
     : [picture];
 };
 
@@ -75,15 +82,14 @@ describe('a cut drawing', () => {
     const groups = painted(cut, jaw(1)).filter((one) => one.kind === 'group');
     /** Where a side brings a point of the cut. */
     const brought = (x: number, side: 'upper' | 'lower') => {
-      const slices = groups.filter(({ outline }) => {
-        const down = Number(/V(-?\d+)/.exec(outline!.path)![1]) > 0;
-        return down === (side === 'lower');
+      const slices = groups.filter(({ clip }) => {
+        return (clip!.box.y === 0) === (side === 'lower');
       });
-      const slice = slices.find(({ outline }) => {
-        const [, left, right] = /^M(-?[\d.]+) 0H(-?[\d.]+)/.exec(outline!.path)!.map(Number);
-        return x - 10 >= left! && x - 10 <= right!;
+      const slice = slices.find(({ clip }) => {
+        const { x: left, width } = clip!.box;
+        return x - 10 >= left && x - 10 <= left + width;
       })!;
-      return mapped(drawingOperations(slice.operations)[0]!.matrix, { x, y: 30 }).y - 30;
+      return mapped(drawingsIn(slice.items)[0]!.matrix, { x, y: 30 }).y - 30;
     };
     expect(brought(50, 'lower')).toBeCloseTo(20, 0);
     expect(brought(50, 'upper')).toBeCloseTo(-4, 0);
@@ -95,13 +101,12 @@ describe('a cut drawing', () => {
       fc.property(fc.double({ min: 0.05, max: 1, noNaN: true }), (opening) => {
         const lower = painted(cut, jaw(opening))
           .filter((one) => one.kind === 'group')
-          .filter(({ outline }) => !outline!.path.includes('V-'));
+          .filter(({ clip }) => clip!.box.y === 0);
         lower.slice(1).forEach((slice, at) => {
           // At their common edge, both slices bring the drawing to the same place.
           const edge = 10 + (at * 80) / 32;
           const [one, other] = [lower[at]!, slice].map(
-            ({ operations }) =>
-              mapped(drawingOperations(operations)[0]!.matrix, { x: edge, y: 30 }).y,
+            ({ items }) => mapped(drawingsIn(items)[0]!.matrix, { x: edge, y: 30 }).y,
           );
           expect(one).toBeCloseTo(other!, 6);
         });
@@ -117,8 +122,8 @@ describe('a cut drawing', () => {
     const part = { kind: 'part', part: 'teeth' } as const;
     expect(painted({ ...cut, inside: part }, jaw(1))[0]).toMatchObject({
       kind: 'group',
-      operations: [{ media: 'teeth' }],
-      outline: { path: expect.stringMatching(/^M/) as string },
+      items: [{ media: 'teeth' }],
+      clip: { path: expect.stringMatching(/^M/) as string },
     });
   });
   it('opens downwards however its corners were set', () => {
@@ -147,10 +152,10 @@ describe('drawn lips', () => {
   });
   it('show teeth and tongue only within the opening', () => {
     const [, inside] = painted(lips, { ...jaw(1), teeth: 1, tongue: 1 });
-    expect(inside).toMatchObject({ kind: 'group', outline: { path: expect.stringMatching(/Z$/) } });
-    expect(
-      (inside as unknown as { operations: { shapes: unknown[] }[] }).operations[0]!.shapes,
-    ).toHaveLength(4);
+    expect(inside).toMatchObject({ kind: 'group', clip: { path: expect.stringMatching(/Z$/) } });
+    expect((inside as unknown as { items: { shapes: unknown[] }[] }).items[0]!.shapes).toHaveLength(
+      4,
+    );
     expect(painted(lips, jaw(0)).some(({ kind }) => kind === 'group')).toBe(false);
   });
   it('are wider for ee than at rest, and narrower for oo', () => {
@@ -160,7 +165,7 @@ describe('drawn lips', () => {
     expect(oo).toBeLessThan(rest! * 0.8);
     expect(ee).toBeGreaterThan(rest! * 1.05);
   });
-  it('are outlines that can be drawn, whatever the articulation', () => {
+  it('are clips that can be drawn, whatever the articulation', () => {
     const share = fc.double({ min: 0, max: 1, noNaN: true });
     const any = fc.record({
       jaw: share,

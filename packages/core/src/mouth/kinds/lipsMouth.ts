@@ -1,8 +1,8 @@
 import { boolean, number, object, string } from 'yup';
-import type { VectorShape } from '../../formats/svg';
-import type { GroupOperation, Operation } from '../../frame';
+import { pathBounds, type VectorShape } from '../../formats/svg';
+import { groupItem, shapesItem, type FrameItem } from '../../frame';
 import { between, type Matrix, type Point } from '../../geometry';
-import type { Pose } from '../../motion/pose';
+import type { Pose, Repaint } from '../../motion/pose';
 import { MOUTH_DARK } from './cutMouth';
 import type { Articulation } from '../articulation';
 import type { MouthNow } from '../mouthNow';
@@ -64,6 +64,9 @@ const EDGE = '#4a2618';
 /** Lips that are rounder than this have no bow above. */
 const BOWLESS = 0.5;
 
+/** Lips that are less open than this show a seam. */
+const LEAST_OPEN = 0.01;
+
 /** Shares of the mouth's width: how far the lips part, and move with width and rounding. */
 const OPENS_UP = 0.1;
 const OPENS_DOWN = 0.48;
@@ -71,9 +74,9 @@ const WIDENS = 0.16;
 const ROUNDS = 0.42;
 
 export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthNow): Pose {
-  const repaint = (operations: readonly Operation[], place: Matrix) => [
-    ...(mouth.replaces ? [] : operations),
-    ...lips(mouth, articulation, place),
+  const repaint: Repaint = ({ id, items, place }) => [
+    ...(mouth.replaces ? [] : items),
+    ...lips(mouth, articulation, id, place),
   ];
   return new Map([[mouth.part, { repaint }]]);
 }
@@ -109,8 +112,9 @@ export function lipsFrom(
 function lips(
   mouth: LipsMouth,
   { jaw, width, round, press, teeth, tongue }: Articulation,
+  id: string,
   place: Matrix,
-): Operation[] {
+): FrameItem[] {
   const span = mouth.right.x - mouth.left.x;
   const middle = between(mouth.left, mouth.right, 0.5);
   const open = jaw * mouth.opening;
@@ -149,14 +153,9 @@ function lips(
     const shown = depth * 0.6 * teeth * mouth.lowerTeeth;
     contents.push(filled(row(left, right, innerBottom.y, shown, -1), TEETH));
   }
-  const within: GroupOperation = {
-    kind: 'group',
-    operations: [{ kind: 'shapes', shapes: contents, matrix: place }],
-    opacity: 1,
-    blend: 'normal',
-    outline: { path: opening, matrix: place },
-    within: null,
-  };
+  const inside = groupItem(`${id}/opening`, [shapesItem(`${id}/inside`, contents, place)], {
+    clip: { path: opening, box: pathBounds(opening), matrix: place },
+  });
   const seam: VectorShape = {
     path: over(left, innerTop, right),
     fill: null,
@@ -167,18 +166,13 @@ function lips(
     },
     opacity: 1,
   };
-  return [
-    ...(open > 0.01 ? [within] : []),
-    {
-      kind: 'shapes',
-      shapes: [
-        filled(upperLip, mouth.lipColor),
-        filled(lowerLip, mouth.lipColor),
-        ...(open > 0.01 ? [] : [seam]),
-      ],
-      matrix: place,
-    },
+  const isOpen = open > LEAST_OPEN;
+  const outlines = [
+    filled(upperLip, mouth.lipColor),
+    filled(lowerLip, mouth.lipColor),
+    ...(isOpen ? [] : [seam]),
   ];
+  return [...(isOpen ? [inside] : []), shapesItem(`${id}/lips`, outlines, place)];
 }
 
 const filled = (path: string, fill: string): VectorShape => ({

@@ -1,0 +1,180 @@
+import { Digest, type Frame } from '@cruvo/core/frame';
+import {
+  fitInside,
+  IDENTITY,
+  intersectionOf,
+  mappedBox,
+  multiply,
+  unionOf,
+  type Box,
+  type Matrix,
+} from '@cruvo/core/geometry';
+import { pixelBoxOf } from './bounds';
+import { PaintedItems, type PaintedItem } from './changes';
+import type { Gallery } from './gallery';
+import { Painter, type PaintResources, type Size } from './painter';
+import { joined, overlap } from './regions';
+import { Sprites } from './sprites';
+import { StaticRuns, type PaintRun } from './staticRuns';
+import type { GradientHandle, Surface } from './surface';
+
+/** Bytes that a painter may keep: sprites of drawings, and bitmaps of what stands still. */
+export interface PaintBudget {
+  readonly sprites: number;
+  readonly runs: number;
+}
+
+const BUDGET: PaintBudget = { sprites: 64 << 20, runs: 96 << 20 };
+
+/** An item that came, changed or went within so many frames is expected to do so again. */
+const LIVELY_FRAMES = 240;
+
+/** What a canvas was last painted with; anything else means that all is painted anew. */
+interface Setting<Image> extends Size {
+  readonly gallery: Gallery<Image>;
+  readonly background: string | null;
+  readonly view: Matrix;
+}
+
+/** Items next to each other that are expected to stay as they are, or one that is not. */
+interface Run {
+  readonly items: readonly PaintedItem[];
+  /** Digest of what is painted; null for an item that is painted for itself. */
+  readonly key: number | null;
+  readonly box: Box;
+  /** Whether the background belongs to it. */
+  readonly bottom: boolean;
+}
+
+/**
+ * Paints frames one after the other onto the same surface, and of each only what looks otherwise than in the one
+ * before. What stands still is kept as bitmaps, drawings that only move as sprites, within a budget.
+ *
+ * The same frame looks as if it had been painted anew but for the rounding of colours that are painted over each
+ * other in another order, and of places to an eighth of a pixel.
+ */
+export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
+  private readonly painter: Painter<Image, Outline, Gradient>;
+  private readonly sprites: Sprites<Image, Outline, Gradient>;
+  private readonly runs: StaticRuns<Image, Outline, Gradient>;
+  private readonly painted = new PaintedItems();
+  private setting: Setting<Image> | null = null;
+  private frame = 0;
+  /** Digests of the runs of the frame before: those that last are worth a bitmap. */
+  private lasting: ReadonlySet<number> = new Set();
+
+  constructor(surface: Surface<Image, Outline, Gradient>, budget: PaintBudget = BUDGET) {
+    this.sprites = new Sprites(surface, budget.sprites);
+    const resources: PaintResources<Image, Outline, Gradient> = {
+      outlines: new WeakMap(),
+      gradients: new WeakMap(),
+      sprites: this.sprites,
+    };
+    this.painter = new Painter(surface, resources);
+    this.runs = new StaticRuns(surface, resources, budget.runs);
+  }
+
+  /**
+   * Paints a frame, fitted and centred in `size` pixels over its background.
+   *
+   * @param background overrides the frame's own, #rrggbb; null: see-through
+   * @returns the boxes of whole pixels that were painted; none where the frame looks like the one before
+   */
+  paintFrame(
+    frame: Frame,
+    gallery: Gallery<Image>,
+    { width, height }: Size,
+    background = frame.background,
+  ): readonly Box[] {
+    const view = fitInside(frame, { width, height });
+    const setting = { gallery, background, view, width, height };
+    const anew = !this.setting || !sameSetting(this.setting, setting);
+    if (anew) this.forget();
+    this.setting = setting;
+    this.frame++;
+    this.sprites.nextFrame();
+    const changed = this.painted.update(frame.items, this.frame, (item) =>
+      pixelBoxOf([item], gallery, view, setting),
+    );
+    const regions = anew ? [{ x: 0, y: 0, width, height }] : joined(changed);
+    if (regions.length > 0) this.paintRegions(regions, setting);
+    return regions;
+  }
+
+  /** Gives up all that is kept; the next frame is painted anew. */
+  forget(): void {
+    this.setting = null;
+    this.painted.clear();
+    this.sprites.clear();
+    this.runs.clear();
+    this.lasting = new Set();
+  }
+
+  private paintRegions(regions: readonly Box[], setting: Setting<Image>): void {
+    const runs = this.runsOf(this.painted.items, setting);
+    for (const region of regions) {
+      this.painter.inside(region, () => {
+        if (setting.background === null) this.painter.fill(region, null);
+        for (const run of runs) this.paintRun(run, region, setting);
+      });
+    }
+    this.lasting = new Set(runs.flatMap(({ key }) => key ?? []));
+  }
+
+  private paintRun(run: Run, region: Box, setting: Setting<Image>): void {
+    const seen = intersectionOf(run.box, region);
+    if (seen.width === 0 || seen.height === 0) return;
+    const paint: PaintRun<Image, Outline, Gradient> = (painter, wanted, toSurface) => {
+      if (run.bottom && setting.background !== null) painter.fill(wanted, setting.background);
+      const view = multiply(toSurface, setting.view);
+      for (const { item, box } of run.items) {
+        if (overlap(mappedBox(toSurface, box), wanted)) {
+          painter.paintItems([item], setting.gallery, view, wanted);
+        }
+      }
+    };
+    if (run.key !== null && this.lasting.has(run.key)) {
+      this.runs.copy(this.painter, run.key, seen, this.frame, paint);
+    } else {
+      paint(this.painter, seen, IDENTITY);
+    }
+  }
+
+  /** The items from back to front, those that are expected to stay as they are together. */
+  private runsOf(items: readonly PaintedItem[], { width, height }: Setting<Image>): Run[] {
+    const runs: Run[] = [];
+    let still: PaintedItem[] = [];
+    const close = () => {
+      const bottom = runs.length === 0;
+      if (!bottom && still.length === 0) return;
+      const digest = new Digest().number(bottom ? 1 : 0);
+      for (const { item } of still) digest.number(item.version);
+      const box = bottom ? { x: 0, y: 0, width, height } : unionOf(still.map((one) => one.box))!;
+      runs.push({ items: still, key: digest.value, box, bottom });
+      still = [];
+    };
+    for (const painted of items) {
+      const lively = this.frame - painted.changedAt < LIVELY_FRAMES;
+      // What mixes with the colours beneath it can stand in a bitmap only together with them.
+      const mixes = painted.item.kind === 'group' && painted.item.blend !== 'normal';
+      if (!lively && !(mixes && runs.length > 0)) {
+        still.push(painted);
+        continue;
+      }
+      close();
+      runs.push({ items: [painted], key: null, box: painted.box, bottom: false });
+    }
+    close();
+    return runs;
+  }
+}
+
+function sameSetting<Image>(one: Setting<Image>, other: Setting<Image>): boolean {
+  return (
+    one.gallery === other.gallery &&
+    one.background === other.background &&
+    one.width === other.width &&
+    one.height === other.height &&
+    one.view.every((value, at) => value === other.view[at])
+  );
+}
