@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { characterFromArtwork, type Drawing } from '@cruvo/core/character';
@@ -22,6 +22,8 @@ export interface PaintedScene {
 export interface DemoScene extends PaintedScene {
   readonly voicePath: string;
   readonly folder: string;
+  /** Removes the files that were made for it. */
+  readonly close: () => void;
 }
 
 const SOURCE = new URL('../demo/saltmarsh/', import.meta.url);
@@ -68,5 +70,6 @@ export async function demoScene(): Promise<DemoScene> {
       ['track', await hearWorkingVoice(voicePath, { script: null, channel: 'both' })],
     ]),
   };
-  return { material, prepared: prepareScene(material), pictures, voicePath, folder };
+  const close = () => rmSync(folder, { recursive: true });
+  return { material, prepared: prepareScene(material), pictures, voicePath, folder, close };
 }

@@ -1,22 +1,23 @@
 import type { Character } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
+import type { Frame } from '@cruvo/core/frame';
 import { evaluate, frameTime, prepareScene, type Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { Size } from '@cruvo/painter/paint';
-import { painterFor } from '../apps/web/src/studio/stage/browserGallery';
-import { timeEach } from './timing';
+import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 
 interface Input {
   readonly scene: Scene;
   readonly characters: [string, Character][];
   readonly tracks: [string, VoiceTrack][];
   readonly pictures: [string, string][];
-  readonly frames: number;
   readonly size: Size;
+  readonly motion: Motion;
 }
 
-/** Paints every frame; the milliseconds of each, sorted. */
-function paintAll({ scene, characters, tracks, pictures, frames, size }: Input): number[] {
+/** Paints every frame both ways. */
+function paintAll({ scene, characters, tracks, pictures, size, motion }: Input): PaintingTimes {
   const prepared = prepareScene({
     scene,
     characters: new Map(characters),
@@ -28,14 +29,22 @@ function paintAll({ scene, characters, tracks, pictures, frames, size }: Input):
       { kind: 'vector' as const, drawing: readVectorDrawing(svg) },
     ]),
   );
-  const canvas = Object.assign(document.createElement('canvas'), size);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  const painter = painterFor(canvas);
-  const times = timeEach(frames, (index) => {
-    painter.paintFrame(evaluate(prepared, frameTime(index, '24')), gallery, size);
-    context.getImageData(0, 0, 1, 1);
-  });
-  return [...times];
+  const canvasOf = () => {
+    const canvas = Object.assign(document.createElement('canvas'), size);
+    return { canvas, context: canvas.getContext('2d', { willReadFrequently: true })! };
+  };
+  const both = { anew: canvasOf(), kept: canvasOf() };
+  const painters = {
+    anew: painterFor(both.anew.canvas),
+    kept: retainedPainterFor(both.kept.canvas),
+  };
+  const ways = {
+    frameAt: (index: number) => evaluate(prepared, frameTime(index, '24')),
+    paint: (way: Way, frame: Frame) => void painters[way].paintFrame(frame, gallery, size),
+    finish: (way: Way) => void both[way].context.getImageData(0, 0, 1, 1),
+    pixels: (way: Way) => both[way].context.getImageData(0, 0, size.width, size.height).data,
+  };
+  return measureBothWays(ways, motion);
 }
 
 Object.assign(window, { paintAll });

@@ -7,13 +7,10 @@ import { filmArguments, renderFilm } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
 
 export interface RenderingFigures {
-  readonly size: string;
   /** Frames a second: the whole film, and ffmpeg alone with the same frames from a file. */
   readonly film: number;
   readonly encoder: number;
   readonly ratio: number;
-  /** How many seconds of film are made in one. */
-  readonly timesRealTime: number;
 }
 
 const RUNS = 3;
@@ -45,11 +42,9 @@ export async function benchRendering(
   }
   rmSync(raw);
   return {
-    size: `${width} × ${height}`,
     film,
     encoder,
     ratio: film / encoder,
-    timesRealTime: film / 24,
   };
 }
 

@@ -1,6 +1,6 @@
-// npm run bench: measures, and writes docs/BENCHMARKS.md.
+// npm run bench [-- NAME… --json]: measures; a run of everything writes docs/BENCHMARKS.md.
 import { runToEnd, tsx } from './lib/processes.mjs';
 import { setUp } from './lib/studio.mjs';
 
 setUp(['ffmpeg', 'espeak-ng', 'chromium']);
-process.exit(runToEnd([...tsx, 'bench/run.ts']));
+process.exit(runToEnd([...tsx, 'bench/run.ts', ...process.argv.slice(2)]));

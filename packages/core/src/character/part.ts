@@ -90,8 +90,15 @@ export function plainPart(part: Pick<Part, 'id' | 'name'> & Partial<Part>): Part
   };
 }
 
+const restMatrices = new WeakMap<Part, Matrix>();
+
 /** The map from where a part was drawn to where it rests, within its parent. */
-export function restMatrix({ rest, pivot }: Part): Matrix {
+export function restMatrix(part: Part): Matrix {
+  const known = restMatrices.get(part);
+  if (known) return known;
+  const { rest, pivot } = part;
   const turned = multiply(turning(rest.turn, pivot), scalingAbout(rest.scale, pivot));
-  return multiply(translation(rest.x, rest.y), turned);
+  const matrix = multiply(translation(rest.x, rest.y), turned);
+  restMatrices.set(part, matrix);
+  return matrix;
 }

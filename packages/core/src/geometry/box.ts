@@ -9,10 +9,13 @@ export interface Box {
 /** The smallest box around all of `boxes`; null when there are none. */
 export function unionOf(boxes: readonly Box[]): Box | null {
   if (boxes.length === 0) return null;
-  const left = Math.min(...boxes.map((box) => box.x));
-  const top = Math.min(...boxes.map((box) => box.y));
-  const right = Math.max(...boxes.map((box) => box.x + box.width));
-  const bottom = Math.max(...boxes.map((box) => box.y + box.height));
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y, width, height } of boxes) {
+    left = Math.min(left, x);
+    top = Math.min(top, y);
+    right = Math.max(right, x + width);
+    bottom = Math.max(bottom, y + height);
+  }
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 

@@ -10,15 +10,18 @@ export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 
 /** The map that applies `inner` first and then `outer`. */
 export function multiply(outer: Matrix, inner: Matrix): Matrix {
-  const [a, b, c, d, e, f] = outer;
-  const [g, h, i, j, k, l] = inner;
+  // By index: this runs for every part of every frame, and taking arrays apart is much slower.
+  const a = outer[0];
+  const b = outer[1];
+  const c = outer[2];
+  const d = outer[3];
   return [
-    a * g + c * h,
-    b * g + d * h,
-    a * i + c * j,
-    b * i + d * j,
-    a * k + c * l + e,
-    b * k + d * l + f,
+    a * inner[0] + c * inner[1],
+    b * inner[0] + d * inner[1],
+    a * inner[2] + c * inner[3],
+    b * inner[2] + d * inner[3],
+    a * inner[4] + c * inner[5] + outer[4],
+    b * inner[4] + d * inner[5] + outer[5],
   ];
 }
 
@@ -49,14 +52,16 @@ export function inverse([a, b, c, d, e, f]: Matrix): Matrix {
 }
 
 /** The smallest upright box around what a map makes of another. */
-export function mappedBox([a, b, c, d, e, f]: Matrix, { x, y, width, height }: Box): Box {
-  const left = a * x + c * y + e;
-  const top = b * x + d * y + f;
+export function mappedBox(map: Matrix, { x, y, width, height }: Box): Box {
+  const across = map[0] * width;
+  const down = map[1] * width;
+  const slanting = map[2] * height;
+  const falling = map[3] * height;
   return {
-    x: left + Math.min(0, a * width) + Math.min(0, c * height),
-    y: top + Math.min(0, b * width) + Math.min(0, d * height),
-    width: Math.abs(a * width) + Math.abs(c * height),
-    height: Math.abs(b * width) + Math.abs(d * height),
+    x: map[0] * x + map[2] * y + map[4] + Math.min(0, across) + Math.min(0, slanting),
+    y: map[1] * x + map[3] * y + map[5] + Math.min(0, down) + Math.min(0, falling),
+    width: Math.abs(across) + Math.abs(slanting),
+    height: Math.abs(down) + Math.abs(falling),
   };
 }
 

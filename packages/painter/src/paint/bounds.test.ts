@@ -1,7 +1,7 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { drawingItem, groupItem, shapesItem, type FrameItem } from '@cruvo/core/frame';
 import { IDENTITY, scaling, translation, type Matrix } from '@cruvo/core/geometry';
-import { overhangOfDrawing, pixelBoxOf } from './bounds';
+import { paintedBoxOf, pixelBoxOf } from './bounds';
 import type { Gallery } from './gallery';
 
 const svg = (inside: string) =>
@@ -13,6 +13,7 @@ const beyond = svg('<rect x="0" y="10" width="30" height="20"/>');
 const gallery: Gallery<string> = new Map([
   ['inside', { kind: 'vector', drawing: inside }],
   ['beyond', { kind: 'vector', drawing: beyond }],
+  ['nothing', { kind: 'vector', drawing: svg('') }],
   ['photo', { kind: 'raster', image: 'photo' }],
 ]);
 const item = (media: string, matrix: Matrix = IDENTITY) =>
@@ -24,15 +25,14 @@ const item = (media: string, matrix: Matrix = IDENTITY) =>
 const canvas = { width: 640, height: 480 };
 const boxOf = (one: FrameItem, view: Matrix = IDENTITY) => pixelBoxOf([one], gallery, view, canvas);
 
-it.each([
-  ['nothing', inside, 0],
-  ['its left', beyond, 0.1],
-  ['its right', svg('<rect x="100" y="0" width="30" height="20"/>'), 0.2],
-  ['above', svg('<rect x="20" y="-40" width="30" height="20"/>'), 0.4],
-  ['below', svg('<rect x="20" y="40" width="30" height="20"/>'), 0.1],
-] as const)('finds how far a drawing reaches out: %s', (_where, drawing, share) => {
-  expect(overhangOfDrawing(drawing)).toBeCloseTo(share);
-  expect(overhangOfDrawing(drawing)).toBeCloseTo(share);
+it('finds what a drawing paints of its box, or beyond it', () => {
+  const painted = (media: string) => paintedBoxOf(gallery.get(media)!, item(media));
+  for (let again = 0; again < 2; again++) {
+    expect(painted('inside')).toEqual({ x: 20, y: 20, width: 60, height: 40 });
+    expect(painted('beyond')).toEqual({ x: -20, y: 20, width: 60, height: 40 });
+    expect(painted('nothing')).toEqual({ x: 0, y: 0, width: 0, height: 0 });
+    expect(painted('photo')).toEqual({ x: 0, y: 0, width: 200, height: 100 });
+  }
 });
 
 describe('the pixels that an item may touch', () => {
@@ -40,8 +40,9 @@ describe('the pixels that an item may touch', () => {
     expect(boxOf(item('photo', translation(10.2, 20.7)))).toEqual({
       ...{ x: 9, y: 19, width: 203, height: 103 },
     });
+    // What the drawing doesn't paint of its box is left out.
     expect(boxOf(item('inside', translation(10, 20)), scaling(2))).toEqual({
-      ...{ x: 19, y: 39, width: 402, height: 202 },
+      ...{ x: 59, y: 79, width: 122, height: 82 },
     });
   });
   it('end with the canvas', () => {
@@ -52,12 +53,14 @@ describe('the pixels that an item may touch', () => {
     expect(pixelBoxOf([], gallery, IDENTITY, canvas)).toMatchObject({ width: 0, height: 0 });
   });
   it('hold what reaches out of a drawing, also inside groups and masks', () => {
-    const wide = { x: 79, y: 79, width: 242, height: 142 };
     const out = item('beyond', translation(100, 100));
-    expect(boxOf(out)).toEqual(wide);
+    expect(boxOf(out)).toEqual({ x: 79, y: 119, width: 62, height: 42 });
+    const wide = { x: 79, y: 79, width: 242, height: 142 };
     expect(boxOf(groupItem('g', [out], { opacity: 0.5 }))).toEqual(wide);
     const masked = groupItem('g', [item('inside', translation(100, 100))], { mask: [out] });
     expect(boxOf(masked)).toEqual(wide);
+    const nested = groupItem('g', [groupItem('h', [out], {})], { opacity: 0.5 });
+    expect(boxOf(nested)).toEqual(wide);
     expect(boxOf(item('lost', translation(100, 100)))).toMatchObject({ x: 99 });
     expect(boxOf(shapesItem('s', [], IDENTITY))).toMatchObject({ x: 0, y: 0, width: 1, height: 1 });
   });

@@ -1,14 +1,15 @@
 import { paintedBounds, type VectorDrawing } from '@cruvo/core/formats';
-import type { FrameItem } from '@cruvo/core/frame';
+import type { DrawingItem, FrameItem } from '@cruvo/core/frame';
 import {
   grow,
   intersectionOf,
   mappedBox,
+  multiply,
   unionOf,
   type Box,
   type Matrix,
 } from '@cruvo/core/geometry';
-import type { Gallery } from './gallery';
+import type { Gallery, Picture } from './gallery';
 
 /** The whole pixels of a canvas that items may touch; without area where they touch none. */
 export function pixelBoxOf(
@@ -17,14 +18,13 @@ export function pixelBoxOf(
   view: Matrix,
   canvas: { readonly width: number; readonly height: number },
 ): Box {
-  const boxes = items.map((item) => mappedBox(view, grow(item.bounds, overhangOf(item, gallery))));
-  const covered = unionOf(boxes);
+  const covered = unionOf(items.map((item) => coveredBox(item, gallery, view)));
   const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
   return covered ? intersectionOf(wholePixels(covered), whole) : { ...whole, width: 0, height: 0 };
 }
 
 /** The smallest box of whole pixels around a box, with one more on every side for smoothed edges. */
-function wholePixels({ x, y, width, height }: Box): Box {
+export function wholePixels({ x, y, width, height }: Box): Box {
   const [left, top] = [Math.floor(x) - 1, Math.floor(y) - 1];
   return {
     x: left,
@@ -34,36 +34,59 @@ function wholePixels({ x, y, width, height }: Box): Box {
   };
 }
 
-/** How far an item's drawings reach out of their own boxes, in stage units. */
-function overhangOf(item: FrameItem, gallery: Gallery<unknown>): number {
-  if (item.kind === 'vector') {
-    const picture = gallery.get(item.media);
-    if (picture?.kind !== 'vector') return 0;
-    const [a, b, c, d] = item.matrix.map(Math.abs) as unknown as Matrix;
-    return overhangOfDrawing(picture.drawing) * item.width * Math.max(a + c, b + d);
-  }
-  if (item.kind !== 'group') return 0;
-  const inside = item.mask ? [...item.items, ...item.mask] : item.items;
-  return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, gallery)), 0);
+/** What a picture paints of a drawing's box, in the units of that box: less than it, or more where it reaches out. */
+export function paintedBoxOf(picture: Picture<unknown>, { width, height }: DrawingItem): Box {
+  if (picture.kind === 'raster') return { x: 0, y: 0, width, height };
+  const { viewBox } = picture.drawing;
+  const box = paintedBoxOfDrawing(picture.drawing);
+  const scale = width / viewBox.width;
+  return {
+    x: (box.x - viewBox.x) * scale,
+    y: (box.y - viewBox.y) * scale,
+    width: box.width * scale,
+    height: box.height * scale,
+  };
 }
 
-const overhangs = new WeakMap<VectorDrawing, number>();
+function coveredBox(item: FrameItem, gallery: Gallery<unknown>, view: Matrix): Box {
+  if (item.kind === 'shapes') return mappedBox(view, item.bounds);
+  if (item.kind === 'group') {
+    return mappedBox(view, grow(item.bounds, overhangOf(item, gallery)));
+  }
+  const picture = gallery.get(item.media);
+  return picture
+    ? mappedBox(multiply(view, item.matrix), paintedBoxOf(picture, item))
+    : mappedBox(view, item.bounds);
+}
 
-/**
- * How far a drawing's shapes reach out of its view box, as a share of that box's width: pointed corners do, and so
- * do pictures that hold more than they show.
- */
-export function overhangOfDrawing(drawing: VectorDrawing): number {
-  const known = overhangs.get(drawing);
-  if (known !== undefined) return known;
-  const { viewBox, shapes } = drawing;
-  const painted = unionOf([viewBox, ...shapes.map(paintedBounds)])!;
-  const most = Math.max(
-    viewBox.x - painted.x,
-    viewBox.y - painted.y,
-    painted.x + painted.width - viewBox.x - viewBox.width,
-    painted.y + painted.height - viewBox.y - viewBox.height,
+/** How far an item’s drawings reach out of its bounds at most, in stage units. */
+function overhangOf(item: FrameItem, gallery: Gallery<unknown>): number {
+  if (item.kind === 'shapes') return 0;
+  if (item.kind === 'group') {
+    const inside = item.mask ? [...item.items, ...item.mask] : item.items;
+    return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, gallery)), 0);
+  }
+  const picture = gallery.get(item.media);
+  if (!picture) return 0;
+  const painted = mappedBox(item.matrix, paintedBoxOf(picture, item));
+  const { x, y, width, height } = item.bounds;
+  return Math.max(
+    0,
+    x - painted.x,
+    y - painted.y,
+    painted.x + painted.width - x - width,
+    painted.y + painted.height - y - height,
   );
-  overhangs.set(drawing, most / viewBox.width);
-  return most / viewBox.width;
+}
+
+const paintedBoxes = new WeakMap<VectorDrawing, Box>();
+
+/** What a drawing's shapes paint, in its own units: pointed corners may reach out of its view box. */
+function paintedBoxOfDrawing(drawing: VectorDrawing): Box {
+  const known = paintedBoxes.get(drawing);
+  if (known) return known;
+  const { x, y } = drawing.viewBox;
+  const box = unionOf(drawing.shapes.map(paintedBounds)) ?? { x, y, width: 0, height: 0 };
+  paintedBoxes.set(drawing, box);
+  return box;
 }

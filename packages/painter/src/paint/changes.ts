@@ -8,14 +8,21 @@ export interface PaintedItem {
   readonly box: Box;
   /** Number of the frame in which it came, changed or went; before all frames for what was there from the start. */
   changedAt: number;
+  /** Number of the frame in which it was last shown, and its place from the back in it. */
+  shownAt: number;
+  place: number;
 }
+
+/** So many items that are not shown are remembered, and four times as many as are shown. */
+const REMEMBERED = 200;
 
 /** Keeps what was painted of each item, and tells what the next frame changes. */
 export class PaintedItems {
-  /** By id; also items that are not shown now, as long as there are not too many. */
+  /** By id; also items that are not shown now. */
   private readonly known = new Map<string, PaintedItem>();
   private shown: readonly PaintedItem[] = [];
 
+  /** What the last frame shows, back to front. */
   get items(): readonly PaintedItem[] {
     return this.shown;
   }
@@ -23,7 +30,7 @@ export class PaintedItems {
   /**
    * Takes over the items of the next frame.
    *
-   * @param frame number of the frame
+   * @param frame its number, one more than that of the frame before
    * @param boxOf the whole pixels that an item may touch
    * @returns the boxes in which something looks otherwise than before
    */
@@ -33,30 +40,31 @@ export class PaintedItems {
     boxOf: (item: FrameItem) => Box,
   ): readonly Box[] {
     const changed: Box[] = [];
+    const before = this.shown;
     const first = this.known.size === 0;
-    const places = new Map(this.shown.map((painted, at) => [painted, at]));
     let furthest = -1;
-    const next = items.map((item) => {
-      const before = this.known.get(item.id);
-      const place = before && places.get(before);
-      if (before && place !== undefined && before.item.version === item.version) {
-        places.delete(before);
+    this.shown = items.map((item, place) => {
+      const last = this.known.get(item.id);
+      const alike = last !== undefined && last.item.version === item.version;
+      if (alike && last.shownAt === frame - 1) {
         // What has come to lie under something that it lay above is painted anew.
-        if (place < furthest) changed.push(before.box);
-        furthest = Math.max(furthest, place);
-        return before;
+        if (last.place < furthest) changed.push(last.box);
+        furthest = Math.max(furthest, last.place);
+        last.shownAt = frame;
+        last.place = place;
+        return last;
       }
-      const box = before && before.item.version === item.version ? before.box : boxOf(item);
-      const painted = { item, box, changedAt: first ? -Infinity : frame };
+      const box = alike ? last.box : boxOf(item);
+      const painted = { item, box, changedAt: first ? -Infinity : frame, shownAt: frame, place };
       this.known.set(item.id, painted);
       changed.push(box);
       return painted;
     });
-    for (const gone of places.keys()) {
+    for (const gone of before) {
+      if (gone.shownAt === frame) continue;
       gone.changedAt = frame;
       changed.push(gone.box);
     }
-    this.shown = next;
     this.forgetSome();
     return changed;
   }
@@ -67,10 +75,8 @@ export class PaintedItems {
   }
 
   private forgetSome(): void {
-    if (this.known.size <= 4 * this.shown.length + MANY) return;
+    if (this.known.size <= 4 * this.shown.length + REMEMBERED) return;
     const kept = new Set(this.shown.map(({ item }) => item.id));
     for (const id of this.known.keys()) if (!kept.has(id)) this.known.delete(id);
   }
 }
-
-const MANY = 200;

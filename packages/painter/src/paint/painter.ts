@@ -10,7 +10,7 @@ import {
   type Box,
   type Matrix,
 } from '@cruvo/core/geometry';
-import { overhangOfDrawing, pixelBoxOf } from './bounds';
+import { paintedBoxOf, pixelBoxOf } from './bounds';
 import type { Gallery, Picture } from './gallery';
 import type { Sprites } from './sprites';
 import type { GradientHandle, Surface } from './surface';
@@ -38,6 +38,8 @@ const SMALLEST_LAYER = 32;
 
 /** Paints items onto one surface. */
 export class Painter<Image, Outline, Gradient extends GradientHandle> {
+  /** Whether the surface stands as copying needs it: setting it up takes as long as copying. */
+  private copying = false;
   private readonly layers = new Map<string, Layer<Image, Outline, Gradient>>();
 
   constructor(
@@ -81,17 +83,18 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
 
   /** Lets `paint` paint only inside a box of whole pixels. */
   inside({ x, y, width, height }: Box, paint: () => void): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.save();
     context.setTransform(...IDENTITY);
     context.clip(this.surface.outline(`M${x} ${y}h${width}v${height}h${-width}Z`));
     paint();
     context.restore();
+    this.copying = false;
   }
 
   /** Covers a box of whole pixels with a colour, or empties it. */
   fill({ x, y, width, height }: Box, color: string | null): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     if (color === null) {
@@ -104,11 +107,17 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
 
   /** Copies a part of an image, pixel by pixel: from its own corner at (`left`, `top`) on the surface. */
   copy(image: Image, left: number, top: number, { x, y, width, height }: Box): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     context.imageSmoothingEnabled = false;
     context.drawImage(image, x - left, y - top, width, height, x, y, width, height);
+  }
+
+  /** The context, for whatever sets it up in another way than copying does. */
+  private contextForPainting(): Surface<Image, Outline, Gradient>['context'] {
+    this.copying = false;
+    return this.surface.context;
   }
 
   private paintItem(item: FrameItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
@@ -126,12 +135,27 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private paintDrawing(item: DrawingItem, picture: Picture<Image>, place: Matrix): void {
-    const { sprites } = this.resources;
-    const overhang = picture.kind === 'vector' ? overhangOfDrawing(picture.drawing) : 0;
-    const copied = sprites?.paint(this.surface.context, item, place, overhang, (surface, at) =>
-      new Painter(surface, { ...this.resources, sprites: null }).paintPicture(picture, at, item),
+    const sprite = this.resources.sprites?.find(
+      item,
+      place,
+      () => paintedBoxOf(picture, item),
+      (surface, at) =>
+        new Painter(surface, { ...this.resources, sprites: null }).paintPicture(picture, at, item),
     );
-    if (!copied) this.paintPicture(picture, place, item);
+    if (sprite) this.copyFrom(sprite.image, sprite.x, sprite.y);
+    else this.paintPicture(picture, place, item);
+  }
+
+  /** Copies an image, pixel by pixel, to a whole pixel of the surface. */
+  private copyFrom(image: Image, x: number, y: number): void {
+    const { context } = this.surface;
+    if (!this.copying) {
+      context.setTransform(...IDENTITY);
+      context.globalAlpha = 1;
+      context.imageSmoothingEnabled = false;
+      this.copying = true;
+    }
+    context.drawImage(image, x, y);
   }
 
   private paintPicture(picture: Picture<Image>, place: Matrix, size: Size): void {
@@ -140,7 +164,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private paintGroup(group: GroupItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     const { clip, items, opacity, blend, mask } = group;
     context.save();
     if (clip) {
@@ -153,6 +177,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
       this.paintTogether(group, gallery, view, region);
     }
     context.restore();
+    this.copying = false;
   }
 
   /** Paints a group on a layer of its own, as large as what it covers, and that layer over what is there. */
@@ -183,7 +208,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private keepWithin(stencil: Image, { width, height }: Size): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'destination-in';
@@ -210,7 +235,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private paintImage(image: Image, place: Matrix, { width, height }: Size): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.setTransform(...place);
     context.globalAlpha = 1;
     context.imageSmoothingEnabled = true;
@@ -224,7 +249,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private paintShapes(shapes: readonly VectorShape[], place: Matrix): void {
-    const { context } = this.surface;
+    const context = this.contextForPainting();
     context.setTransform(...place);
     for (const shape of shapes) this.paintShape(shape, place);
     context.globalAlpha = 1;

@@ -2,6 +2,8 @@ import { intersectionOf, unionOf, type Box } from '@cruvo/core/geometry';
 
 /** More boxes than this are joined, whatever that adds. */
 const MOST_BOXES = 16;
+/** So many boxes are one region, since whatever lies in several regions is painted several times. */
+const MANY = 64;
 /** Boxes are joined where the box around both is no larger than this much of what they cover. */
 const WORTH_JOINING = 1.3;
 
@@ -9,6 +11,7 @@ const areaOf = ({ width, height }: Box) => width * height;
 
 /** A few boxes that cover all of the given ones, joined where that is cheaper than keeping them apart. */
 export function joined(boxes: readonly Box[]): Box[] {
+  if (boxes.length > MANY) return joined([unionOf(boxes)!]);
   let regions: Box[] = [];
   for (const box of boxes) {
     if (areaOf(box) > 0) regions = withBox(regions, box);

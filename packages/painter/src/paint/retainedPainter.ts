@@ -113,10 +113,13 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
   private paintRegions(regions: readonly Box[], setting: Setting<Image>): void {
     const runs = this.runsOf(this.painted.items, setting);
     for (const region of regions) {
-      this.painter.inside(region, () => {
+      const paint = () => {
         if (setting.background === null) this.painter.fill(region, null);
         for (const run of runs) this.paintRun(run, region, setting);
-      });
+      };
+      const whole = region.width === setting.width && region.height === setting.height;
+      if (whole) paint();
+      else this.painter.inside(region, paint);
     }
     this.lasting = new Set(runs.flatMap(({ key }) => key ?? []));
   }

@@ -1,6 +1,7 @@
 import { Digest, type DrawingItem } from '@cruvo/core/frame';
-import { grow, mappedBox, type Matrix } from '@cruvo/core/geometry';
-import type { GradientHandle, PaintContext, Surface } from './surface';
+import { mappedBox, type Box, type Matrix } from '@cruvo/core/geometry';
+import { wholePixels } from './bounds';
+import type { GradientHandle, Surface } from './surface';
 
 /** A drawing as it looks at one size and turn, for the parts of a pixel at which it has stood. */
 interface SpriteSheet<Image> {
@@ -17,8 +18,6 @@ interface Sprite<Image> {
   /** Where it lies against the whole pixel at which the drawing's corner stands. */
   readonly left: number;
   readonly top: number;
-  readonly width: number;
-  readonly height: number;
 }
 
 const BYTES_PER_PIXEL = 4;
@@ -58,38 +57,33 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
   }
 
   /**
-   * Paints a drawing from its sprite.
+   * The sprite of a drawing and the whole pixel at which its corner lies.
    *
    * @param place maps the drawing's box to pixels
-   * @param overhang how far it reaches out of that box, as a share of its width
+   * @param painted what it paints, in the units of that box
    * @param paint paints the drawing itself onto another surface, at another place
-   * @returns false where it has none, because it is new at this size and turn, or too large
+   * @returns null where it has none, because it is new at this size and turn, or too large
    */
-  paint(
-    context: PaintContext<Image, Outline, Gradient>,
+  find(
     item: DrawingItem,
     place: Matrix,
-    overhang: number,
+    painted: () => Box,
     paint: (surface: Surface<Image, Outline, Gradient>, place: Matrix) => void,
-  ): boolean {
+  ): { readonly image: Image; readonly x: number; readonly y: number } | null {
     const sheet = this.sheetFor(item, place);
-    if (sheet.firstUsed === this.frame) return false;
+    if (sheet.firstUsed === this.frame) return null;
     const [across, down] = [Math.round(place[4] * STEPS), Math.round(place[5] * STEPS)];
     const [x, y] = [Math.floor(across / STEPS), Math.floor(down / STEPS)];
-    const phase = across - x * STEPS + STEPS * (down - y * STEPS);
-    const at: Matrix = [
-      ...([place[0], place[1], place[2], place[3]] as const),
-      (across - x * STEPS) / STEPS,
-      (down - y * STEPS) / STEPS,
-    ];
-    const sprite = sheet.sprites[phase] ?? this.made(sheet, item, at, overhang, paint);
-    if (!sprite) return false;
-    sheet.sprites[phase] = sprite;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = 1;
-    context.imageSmoothingEnabled = false;
-    context.drawImage(sprite.image, x + sprite.left, y + sprite.top, sprite.width, sprite.height);
-    return true;
+    const [right, lower] = [across - x * STEPS, down - y * STEPS];
+    const phase = right + STEPS * lower;
+    let sprite = sheet.sprites[phase];
+    if (!sprite) {
+      const [a, b, c, d] = place;
+      const made = this.made(sheet, [a, b, c, d, right / STEPS, lower / STEPS], painted(), paint);
+      if (!made) return null;
+      sheet.sprites[phase] = sprite = made;
+    }
+    return { image: sprite.image, x: x + sprite.left, y: y + sprite.top };
   }
 
   private sheetFor({ media, width, height }: DrawingItem, place: Matrix): SpriteSheet<Image> {
@@ -109,26 +103,19 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
 
   private made(
     sheet: SpriteSheet<Image>,
-    { width, height }: DrawingItem,
     place: Matrix,
-    overhang: number,
+    painted: Box,
     paint: (surface: Surface<Image, Outline, Gradient>, place: Matrix) => void,
   ): Sprite<Image> | null {
-    const own = grow({ x: 0, y: 0, width, height }, overhang * width);
-    const box = grow(mappedBox(place, own), 1);
-    const [left, top] = [Math.floor(box.x), Math.floor(box.y)];
-    const size = {
-      width: Math.ceil(box.x + box.width) - left,
-      height: Math.ceil(box.y + box.height) - top,
-    };
-    const bytes = size.width * size.height * BYTES_PER_PIXEL;
+    const { x: left, y: top, width, height } = wholePixels(mappedBox(place, painted));
+    const bytes = width * height * BYTES_PER_PIXEL;
     if (bytes > MOST_BYTES || !this.hasRoomFor(bytes)) return null;
-    const { surface, image } = this.surface.layer(size.width, size.height);
+    const { surface, image } = this.surface.layer(width, height);
     const [a, b, c, d, e, f] = place;
     paint(surface, [a, b, c, d, e - left, f - top]);
     sheet.bytes += bytes;
     this.bytes += bytes;
-    return { image, left, top, ...size };
+    return { image, left, top };
   }
 
   /** Gives up what was painted longest ago, but nothing of this frame, until so many bytes fit. */

@@ -28,6 +28,7 @@ export interface PaintContext<Image, Outline, Gradient extends GradientHandle> {
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
+  drawImage(image: Image, x: number, y: number): void;
   drawImage(image: Image, x: number, y: number, width: number, height: number): void;
   drawImage(
     image: Image,

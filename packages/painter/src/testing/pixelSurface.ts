@@ -88,9 +88,12 @@ export function pixelSurface(
       each(mappedBox(state.matrix, { x, y, width, height }), (at) => (image.pixels[at] = null)),
     drawImage: (source: PixelImage, ...given: number[]) => {
       counts.drawn++;
-      const [fromX, fromY, , , x, y, width, height] = (
-        given.length === 8 ? given : [0, 0, source.width, source.height, ...given]
-      ) as [number, number, number, number, number, number, number, number];
+      const all = [0, 0, source.width, source.height];
+      const [fromX, fromY, , , x, y, width, height] = {
+        8: given,
+        4: [...all, ...given],
+        2: [...all, ...given, ...all.slice(2)],
+      }[given.length] as [number, number, number, number, number, number, number, number];
       const target = mappedBox(state.matrix, { x, y, width, height });
       // Where masks are kept within, pixels outside of the image go too.
       const box = state.globalCompositeOperation === 'destination-in' ? state.clip : target;

@@ -1,0 +1,32 @@
+import { benchArtwork, HUGE_SHEET } from '../artwork';
+import { fixed, table, type Figure, type Report } from '../report';
+
+const KINDS = ['svg', 'ora', 'psd'] as const;
+
+/** How long artwork takes to come in. */
+export async function artwork(): Promise<Report> {
+  const rows: string[][] = [];
+  for (const layers of [20, 150, 600]) {
+    const seconds: string[] = [];
+    for (const kind of KINDS) seconds.push(fixed(await benchArtwork(kind, layers)));
+    rows.push([String(layers), ...seconds]);
+  }
+  const figures: Figure[] = [];
+  for (const kind of KINDS) {
+    const value = await benchArtwork(kind, 150, HUGE_SHEET);
+    figures.push({ name: `artwork.huge.${kind}`, where: 'Node', value, unit: 's', wanted: 20 });
+  }
+  const huge = figures.map(({ value }, at) => `${fixed(value)} s as ${KINDS[at]!.toUpperCase()}`);
+  return {
+    figures,
+    text: [
+      '## Taking artwork in',
+      '',
+      'Layers of 300 × 300 pixels on a page of 4000 × 4000 (in SVG: shapes of that size); seconds.',
+      '',
+      ...table(['layers', 'SVG', 'OpenRaster', 'PSD'], rows),
+      '',
+      `A page of 10,000 × 10,000 pixels with 150 layers of 1000 × 1000: ${huge.join(', ')} (wanted: within 20).`,
+    ],
+  };
+}
