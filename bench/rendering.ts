@@ -3,7 +3,7 @@ import { closeSync, openSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { evaluate, frameCount, frameTime, type FilmSettings } from '@cruvo/core/scene';
 import { drawingsOf, loadGallery, nodeSurface, type NodeGallery } from '@cruvo/film/gallery';
-import { filmArguments, renderFilm } from '@cruvo/film/render';
+import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
 
 export interface RenderingFigures {
@@ -29,7 +29,7 @@ export async function benchRendering(
   writeRawFrames(raw, demo, gallery, settings);
   const sounds = [{ path: demo.voicePath, start: 0 }];
   const output = join(demo.folder, 'film.mp4');
-  const encode = filmArguments({ settings, sounds, length, output, frames: raw });
+  const encode = rgbaFilmArguments({ settings, sounds, length, output, frames: raw });
   let [film, encoder] = [0, 0];
   for (let run = 0; run < RUNS; run++) {
     encoder = Math.max(encoder, await rate(frames, () => void execFileSync('ffmpeg', encode)));

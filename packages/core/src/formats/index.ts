@@ -1,3 +1,5 @@
 export * from './safetensors';
 export * from './svg';
 export * from './wav';
+export * from './yuv';
+export * from './matroska';

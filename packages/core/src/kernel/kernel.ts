@@ -10,6 +10,8 @@ interface Loops {
   readonly layer: (...numbers: number[]) => void;
   /** See kernel/resample.ts for what the numbers are. */
   readonly resample: (...numbers: number[]) => void;
+  /** See kernel/yuv.ts for what the numbers are. */
+  readonly yuv420: (...numbers: number[]) => void;
 }
 
 /** The part of the WebAssembly interface that is used; the core's library knows neither browsers nor Node. */
@@ -30,7 +32,8 @@ export function instantiateKernel(bytes: number): Kernel {
   const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
   const module = new WebAssembly.Module(bytesOf(KERNEL_BASE64));
   const { exports } = new WebAssembly.Instance(module, { env: { memory } });
-  return { memory, layer: exports.layer, resample: exports.resample };
+  const { layer, resample, yuv420 } = exports;
+  return { memory, layer, resample, yuv420 };
 }
 
 function bytesOf(base64: string): Uint8Array {

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcessByStdio } from 'node:child_process';
 import type { Readable, Writable } from 'node:stream';
+import { rawVideoHeader, rawVideoPicture } from '@cruvo/core/formats';
 import { cancelled, Problem } from '@cruvo/core/problem';
 import { FRAME_RATES, type FilmSettings } from '@cruvo/core/scene';
 import { asMissingTool, diskFull } from '@cruvo/media/tools';
@@ -21,7 +22,7 @@ export interface EncoderOptions {
 
 const SAMPLE_RATE = 48_000;
 
-/** Encodes raw RGBA frames, with the sounds at their times, to an MP4 (H.264, AAC) that plays everywhere. */
+/** Encodes pictures, with the sounds at their times, to an MP4 (H.264, AAC) that plays everywhere. */
 export class FilmEncoder {
   private readonly process: ChildProcessByStdio<Writable, null, Readable>;
   private readonly ended: Promise<void>;
@@ -45,12 +46,20 @@ export class FilmEncoder {
     // The ending is waited for in finish(); a write that fails first waits for it too.
     this.ended.catch(() => undefined);
     this.process.stdin.on('error', () => undefined);
+    const { width, height } = options.settings;
+    this.process.stdin.write(rawVideoHeader(width, height));
   }
 
-  /** Hands over one frame, RGBA rows from the top; resolves when its bytes may be painted over. */
-  async write(frame: Buffer): Promise<void> {
+  /**
+   * Hands over a picture (Yuv420Picture) that is held until the next one; resolves when its bytes may be changed.
+   * The film ends where the last one begins, which is not seen.
+   *
+   * @param time seconds at which it begins to be seen
+   */
+  async write(picture: Buffer, time: number): Promise<void> {
+    this.process.stdin.write(rawVideoPicture(time, picture.length));
     await new Promise<void>((resolve, reject) => {
-      this.process.stdin.write(frame, (error) => {
+      this.process.stdin.write(picture, (error) => {
         if (error) this.ended.then(resolve, reject);
         else resolve();
       });
@@ -80,24 +89,38 @@ export class FilmEncoder {
   }
 }
 
+/** The arguments with which ffmpeg makes a film of the pictures that it is handed. */
+export function filmArguments(options: Omit<EncoderOptions, 'signal'>): string[] {
+  const rate = FRAME_RATES[options.settings.frameRate].join('/');
+  // All that there is to know stands in the header: nothing is read ahead to find it out.
+  const input = ['-f', 'matroska', '-fpsprobesize', '0', '-analyzeduration', '0', '-i', 'pipe:0'];
+  return encodingArguments(options, input, `fps=${rate}`);
+}
+
 /**
- * The arguments with which ffmpeg makes a film.
- *
- * @param options.frames where the raw RGBA frames come from; standard input, unless it is a file
+ * The arguments with which ffmpeg makes the same film of RGBA frames in a file, converting them itself: what the
+ * making of a film is measured against.
  */
-export function filmArguments({
-  settings,
-  sounds,
-  length,
-  output,
-  frames = 'pipe:0',
-}: Omit<EncoderOptions, 'signal'> & { readonly frames?: string }): string[] {
-  const { width, height, frameRate } = settings;
-  const inputs = sounds.flatMap(({ path }) => ['-i', path]);
+export function rgbaFilmArguments(
+  options: Omit<EncoderOptions, 'signal'> & { readonly frames: string },
+): string[] {
+  const { width, height, frameRate } = options.settings;
+  const input = [
+    ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`],
+    ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', options.frames],
+  ];
+  const toFilm = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
+  return encodingArguments(options, input, toFilm);
+}
+
+function encodingArguments(
+  { sounds, length, output }: Omit<EncoderOptions, 'signal'>,
+  input: readonly string[],
+  pictureFilter: string,
+): string[] {
   return [
-    ...['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`],
-    ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', frames, ...inputs],
-    ...['-filter_complex', filters(sounds, length)],
+    ...['-v', 'error', '-y', ...input, ...sounds.flatMap(({ path }) => ['-i', path])],
+    ...['-filter_complex', filters(sounds, length, pictureFilter)],
     ...['-map', '[picture]', ...(sounds.length > 0 ? ['-map', '[sound]'] : [])],
     ...VIDEO_CODING,
     ...['-c:a', 'aac', '-b:a', '192k', '-movflags', '+faststart', '-f', 'mp4', output],
@@ -118,11 +141,8 @@ const VIDEO_CODING = [
   ],
 ];
 
-/** From the RGB of the screen to the colour planes of high-definition film (ITU-R BT.709). */
-const PICTURE_FILTER = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
-
-function filters(sounds: readonly SoundAtTime[], length: number): string {
-  const picture = `[0:v]${PICTURE_FILTER}[picture]`;
+function filters(sounds: readonly SoundAtTime[], length: number, pictureFilter: string): string {
+  const picture = `[0:v]${pictureFilter}[picture]`;
   if (sounds.length === 0) return picture;
   const placed = sounds.map(({ start }, index) => {
     const delay = `adelay=delays=${Math.round(start * SAMPLE_RATE)}S:all=1`;

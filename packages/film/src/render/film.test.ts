@@ -130,9 +130,9 @@ describe('renderFilm', () => {
 
   it('says that the disk is full', async () => {
     const encoder = new FilmEncoder({ settings, sounds: [], length: 1, output: '/dev/full' });
-    const frame = Buffer.alloc(320 * 180 * 4, 90);
+    const frame = Buffer.alloc(320 * 180 * 1.5, 90);
     const writing = async () => {
-      for (let index = 0; index < 24; index++) await encoder.write(frame);
+      for (let index = 0; index < 24; index++) await encoder.write(frame, index / 24);
       await encoder.finish();
     };
     await expect(writing()).rejects.toThrow(

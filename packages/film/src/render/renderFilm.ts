@@ -1,17 +1,18 @@
 import { rename, rm } from 'node:fs/promises';
 import { setImmediate } from 'node:timers/promises';
-import { sameFrame, type Frame } from '@cruvo/core/frame';
 import { cancelled } from '@cruvo/core/problem';
 import {
   evaluate,
   frameCount,
+  framesPerSecond,
   frameTime,
   type FilmSettings,
   type PreparedScene,
 } from '@cruvo/core/scene';
 import { asFullDisk } from '@cruvo/media/tools';
-import { nodeSurface, type NodeGallery } from '../gallery';
+import type { NodeGallery } from '../gallery';
 import { FilmEncoder, type SoundAtTime } from './encoder';
+import { FilmPictures } from './filmPictures';
 
 export interface FilmJob {
   readonly scene: PreparedScene;
@@ -51,28 +52,30 @@ export async function renderFilm(job: FilmJob): Promise<void> {
 }
 
 async function writeFrames(job: FilmJob, encoder: FilmEncoder): Promise<void> {
-  const { width, height, frameRate, background } = job.settings;
+  const { frameRate } = job.settings;
   const total = frameCount(job.scene.scene.length, frameRate);
-  // Two surfaces in turn: one is painted while the bytes of the other are on their way.
-  const surfaces = [nodeSurface(width, height), nodeSurface(width, height)];
-  let shown: { frame: Frame; bytes: Buffer } | null = null;
+  const pictures = new FilmPictures(job);
+  // Two copies in turn: one is filled while the bytes of the other are on their way.
+  let [shown, spare] = [pictures.copy(), pictures.copy()];
   let writing: Promise<void> = Promise.resolve();
-  for (let index = 0, painted = 0; index < total; index++) {
-    if (job.signal?.aborted) throw cancelled();
-    const frame = evaluate(job.scene, frameTime(index, frameRate));
-    if (!shown || !sameFrame(shown.frame, frame)) {
-      const { canvas, painter } = surfaces[painted++ % 2]!;
-      painter.paintFrame(frame, job.gallery, { width, height }, background);
-      shown = { frame, bytes: canvas.data() };
-    }
+  const write = async (index: number) => {
     await writing;
-    writing = encoder.write(shown.bytes);
+    writing = encoder.write(shown, index / framesPerSecond(frameRate));
     // Awaited before the next write; until then a failure must not count as unhandled.
     writing.catch(() => undefined);
+  };
+  for (let index = 0; index < total; index++) {
+    if (job.signal?.aborted) throw cancelled();
+    if (pictures.show(evaluate(job.scene, frameTime(index, frameRate)))) {
+      [shown, spare] = [spare, shown];
+      pictures.copyTo(shown);
+      await write(index);
+    }
     job.onProgress?.(index, total);
     // The canvas frees its memory only between turns of the event loop.
     await setImmediate();
   }
+  await write(total);
   await writing;
   job.onProgress?.(total, total);
 }
