@@ -3,6 +3,7 @@ export default {
   testEnvironment: 'node',
   testMatch: [
     '**/src/**/*.test.ts',
+    '**/src/**/*.test.tsx',
     '**/kernel/*.test.ts',
     '<rootDir>/scripts/**/*.test.ts',
     '<rootDir>/training/*.test.ts',

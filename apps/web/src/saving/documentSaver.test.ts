@@ -212,4 +212,133 @@ describe('DocumentSaver', () => {
     await pass(600);
     expect(saver.state.getState().kind).toBe('saved');
   });
+
+  describe('while a save is slow', () => {
+    /** A server whose saves end only when they are let go; each is counted as it begins. */
+    const slowly = () => {
+      const world = server();
+      const { save } = world.ports;
+      const waiting: (() => void)[] = [];
+      const begun: string[] = [];
+      world.ports.save = async (revision, body) => {
+        begun.push(body.name);
+        await new Promise<void>((resolve) => waiting.push(resolve));
+        return save(revision, body);
+      };
+      return { world, saver: open(world), begun, letGo: () => waiting.shift()!() };
+    };
+
+    it('what changes meanwhile is kept here, and saved as soon as it ends', async () => {
+      const { world, saver, begun, letGo } = slowly();
+      saver.change(scene('a'));
+      await pass(600);
+      saver.change(scene('b'));
+      letGo();
+      await pass(0);
+      expect(world.copies.get('id')).toMatchObject({ revision: 2, body: { name: 'b' } });
+      expect(saver.state.getState().kind).toBe('saving');
+      await pass(10);
+      letGo();
+      await pass(0);
+      expect([begun, world.saved.name, world.revision]).toEqual([['a', 'b'], 'b', 3]);
+      expect([saver.state.getState().kind, world.copies.size]).toEqual(['saved', 0]);
+    });
+
+    it('no second one begins beside it', async () => {
+      const { saver, begun, letGo } = slowly();
+      saver.change(scene('a'));
+      await pass(600);
+      saver.change(scene('b'));
+      saver.saveNow();
+      await pass(2000);
+      expect(begun).toEqual(['a']);
+      letGo();
+      await pass(10);
+      expect(begun).toEqual(['a', 'b']);
+      letGo();
+    });
+
+    it('whoever waits for all to be saved waits for it and for what changed meanwhile', async () => {
+      const { world, saver, letGo } = slowly();
+      saver.change(scene('a'));
+      await pass(600);
+      saver.change(scene('b'));
+      let settled = false;
+      const waiting = saver.settled().then(() => (settled = true));
+      await pass(200);
+      expect(settled).toBe(false);
+      letGo();
+      await pass(100);
+      letGo();
+      await pass(100);
+      await waiting;
+      expect(world.saved.name).toBe('b');
+    });
+  });
+
+  it('is settled at once where nothing waits, saving nothing', async () => {
+    const world = server();
+    await open(world).settled();
+    expect(world.revision).toBe(1);
+  });
+
+  it('saves at once what waits for its time, when asked', async () => {
+    const world = server();
+    const saver = open(world);
+    saver.saveNow();
+    await pass(10);
+    expect(world.revision).toBe(1);
+    saver.change(scene('a'));
+    saver.saveNow();
+    await pass(10);
+    expect(world.saved.name).toBe('a');
+  });
+
+  it('says why not all can be saved to whoever waits for it', async () => {
+    const world = server();
+    const saver = open(world);
+    world.away = true;
+    saver.change(scene('a'));
+    await expect(saver.settled()).rejects.toThrow('Away.');
+    const refused = open(server());
+    refused.change(scene('wrong'));
+    await expect(refused.settled()).rejects.toThrow('Wrong.');
+  });
+
+  it('does not try again what was refused, and keeps it here', async () => {
+    const world = server();
+    const asked: string[] = [];
+    const { save } = world.ports;
+    world.ports.save = (revision, body) => {
+      asked.push(body.name);
+      return save(revision, body);
+    };
+    const saver = open(world);
+    saver.change(scene('wrong'));
+    await pass(20_000);
+    expect(asked).toEqual(['wrong']);
+    expect(world.copies.get('id')).toMatchObject({ body: { name: 'wrong' } });
+  });
+
+  it('has no conflict to settle while there is none', async () => {
+    const world = server();
+    const saver = open(world);
+    saver.keepMine();
+    expect(saver.takeTheirs()).toBeNull();
+    await pass(1000);
+    expect([world.revision, saver.state.getState()]).toEqual([1, { kind: 'saved' }]);
+  });
+
+  it('remembers what was last saved', async () => {
+    const world = server();
+    const saver = open(world);
+    expect(saver.lastSaved.name).toBe('first');
+    saver.change(scene('a'));
+    await pass(600);
+    expect(saver.lastSaved.name).toBe('a');
+    saver.change(scene('b'));
+    saver.stop();
+    await pass(5000);
+    expect([saver.lastSaved.name, world.saved.name]).toEqual(['a', 'a']);
+  });
 });

@@ -2,4 +2,5 @@ export * from './testScene';
 export * from './testTrack';
 export * from './testSpeech';
 export * from './testArtwork';
+export { RICH_CHARACTERS } from './richCharacters';
 export * from './richScene';

@@ -111,6 +111,7 @@ describe('a cut drawing', () => {
           expect(one).toBeCloseTo(other!, 6);
         });
       }),
+      { numRuns: 15 },
     );
   });
   it('shows a gradient, or what another part shows, inside', () => {

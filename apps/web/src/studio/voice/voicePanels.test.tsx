@@ -1,0 +1,89 @@
+/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { DEFAULT_FIT } from '@cruvo/core/mouth';
+import { richScene } from '@cruvo/core/testing';
+import { renderInScene } from '../../testing/panels';
+import { SpeakerField } from './SpeakerField';
+import { VoicePanel } from './VoicePanel';
+import type { Fitting } from './useFitting';
+
+afterEach(cleanup);
+
+const idle = { state: { kind: 'idle' } } as unknown as Fitting;
+const slide = (name: RegExp, value: number) =>
+  fireEvent.change(screen.getByRole('slider', { name }), { target: { value: String(value) } });
+
+describe('VoicePanel', () => {
+  it('says that there is no voice where there is none', () => {
+    const material = richScene();
+    renderInScene(<VoicePanel fitting={idle} />, {
+      ...material,
+      scene: { ...material.scene, lines: [] },
+    });
+    expect(screen.getByText('This scene has no voice yet.')).toBeTruthy();
+    expect(screen.queryByRole('slider')).toBeNull();
+  });
+
+  it('sets how the voice moves the mouth, each change one step to undo', () => {
+    const { store } = renderInScene(<VoicePanel fitting={idle} />);
+    const fit = () => store.getState().scene.lines[0]!.fit;
+    slide(/^How strong/, 1.7);
+    slide(/^How held/, 3);
+    expect(fit()).toEqual({ ...DEFAULT_FIT, strength: 1.7, hold: 3 });
+    expect(screen.getByText('theatrical · 170 %')).toBeTruthy();
+    expect(screen.getByText('on threes')).toBeTruthy();
+    act(() => store.temporal.getState().undo());
+    expect(fit()).toEqual({ ...DEFAULT_FIT, strength: 1.7 });
+  });
+
+  it.each([
+    [0.5, 'mumbling · 50 %'],
+    [1, 'natural · 100 %'],
+    [1.3, 'lively · 130 %'],
+  ])('says in words how strong %d is', (value, words) => {
+    renderInScene(<VoicePanel fitting={idle} />);
+    slide(/^How strong/, value);
+    expect(screen.getByText(words)).toBeTruthy();
+  });
+
+  it('asks from which loudness on the mouth opens only where it follows loudness', () => {
+    const { store } = renderInScene(<VoicePanel fitting={idle} />);
+    expect(screen.queryByRole('slider', { name: /^Opens above/ })).toBeNull();
+    fireEvent.click(screen.getByRole('radio', { name: 'Loudness' }));
+    expect(store.getState().scene.lines[0]!.fit.method).toBe('loudness');
+    slide(/^Opens above/, 0.6);
+    expect(store.getState().scene.lines[0]!.fit.gate).toBe(0.6);
+  });
+
+  it('shows the line of the mouth that is chosen', () => {
+    const { store, again } = renderInScene(<VoicePanel fitting={idle} />, richScene());
+    act(() => store.getState().choose({ line: 'steps', time: 0.3 }));
+    again();
+    expect(screen.getByRole('radio', { name: 'Loudness' })).toHaveProperty('checked', true);
+    expect(screen.getByRole('link', { name: 'steps' }).getAttribute('href')).toBe(
+      '/characters/steps',
+    );
+  });
+});
+
+describe('SpeakerField', () => {
+  const field = (id: string) => {
+    const material = richScene();
+    const line = material.scene.lines.find((one) => one.id === id)!;
+    const { store } = renderInScene(<SpeakerField line={line} />, material);
+    return () => store.getState().scene.lines.find((one) => one.id === id)!;
+  };
+  it('sets what is shown in pauses, and takes it back', () => {
+    const line = field('chart');
+    const pauses = screen.getByRole('combobox', { name: 'In pauses' });
+    expect(pauses).toHaveProperty('value', 'grin');
+    fireEvent.change(pauses, { target: { value: 'round' } });
+    expect(line().silence).toBe('round');
+    fireEvent.change(pauses, { target: { value: '' } });
+    expect(line().silence).toBeNull();
+  });
+  it('offers no moods where there is one, and nothing for pauses where one drawing is all', () => {
+    field('two');
+    expect(screen.queryByRole('combobox', { name: 'Mood' })).toBeNull();
+  });
+});

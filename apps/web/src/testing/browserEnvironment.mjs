@@ -1,0 +1,27 @@
+import { TestEnvironment } from 'jest-environment-jsdom';
+
+/** A drawing context on which nothing is seen: painting has tests of its own, in a real browser. */
+const blankContext = () =>
+  new Proxy(
+    {},
+    {
+      get: (set, name) => (Object.hasOwn(set, name) ? set[name] : () => undefined),
+    },
+  );
+
+/** jsdom with what browsers have besides and the panels' packages ask for. */
+export default class BrowserEnvironment extends TestEnvironment {
+  async setup() {
+    await super.setup();
+    const { TextEncoder, TextDecoder, Headers, Response, Request, structuredClone } = globalThis;
+    Object.assign(this.global, {
+      ...{ TextEncoder, TextDecoder, Headers, Response, Request, structuredClone },
+      Path2D: class {},
+      ResizeObserver: class {
+        observe() {}
+        disconnect() {}
+      },
+    });
+    this.global.HTMLCanvasElement.prototype.getContext = blankContext;
+  }
+}

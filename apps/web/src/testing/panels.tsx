@@ -1,0 +1,103 @@
+import { render, type RenderResult } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import type { Character } from '@cruvo/core/character';
+import {
+  prepareScene,
+  PRODUCTION_VERSION,
+  type DocumentKind,
+  type Production,
+  type SceneMaterial,
+} from '@cruvo/core/scene';
+
+import { RICH_CHARACTERS, testMaterial } from '@cruvo/core/testing';
+import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
+import { createCharacterStore, type CharacterStore } from '../character/characterStore';
+import type { Saying } from '../character/useSaying';
+import { DocumentSaver, type SaverPorts } from '../saving/documentSaver';
+import { SceneContext, type OpenScene } from '../studio/SceneContext';
+import { createSceneStore, type SceneStore } from '../studio/sceneStore';
+import { Transport } from '../studio/playback/transport';
+
+/** A server that saves everything. */
+function willingPorts<Kind extends DocumentKind>(): SaverPorts<Kind> {
+  return {
+    save: async (revision) => ({ saved: true, revision: revision + 1 }),
+    storeTrack: async () => undefined,
+    copies: {
+      read: async () => undefined,
+      write: async () => undefined,
+      remove: async () => undefined,
+    },
+  };
+}
+
+function around(children: ReactNode): RenderResult {
+  return render(
+    <QueryClientProvider client={new QueryClient()}>
+      <MemoryRouter>{children}</MemoryRouter>
+    </QueryClientProvider>,
+  );
+}
+
+/** A panel of the studio with a scene open around it, prepared anew as the scene changes. */
+export function renderInScene(
+  panel: ReactNode,
+  material: SceneMaterial = testMaterial(),
+): { store: SceneStore; open: OpenScene; again: () => void } {
+  const store = createSceneStore(material.scene);
+  const openNow = (): OpenScene => ({
+    ...{ id: 'scene', production: 'production', store },
+    saver: new DocumentSaver<'scene'>('scene', 1, store.getState().scene, willingPorts()),
+    transport: new Transport(material.scene.length, []),
+    characters: material.characters,
+    tracks: material.tracks,
+    prepared: prepareScene({ ...material, scene: store.getState().scene }),
+    gallery: new Map(),
+    peaks: new Map(),
+  });
+  const open = openNow();
+  const wrapped = (value: OpenScene) => (
+    <SceneContext.Provider value={value}>{panel}</SceneContext.Provider>
+  );
+  const { rerender } = around(wrapped(open));
+  const again = () =>
+    rerender(
+      <QueryClientProvider client={new QueryClient()}>
+        <MemoryRouter>{wrapped(openNow())}</MemoryRouter>
+      </QueryClientProvider>,
+    );
+  return { store, open, again };
+}
+
+const PRODUCTION: Production = {
+  schemaVersion: PRODUCTION_VERSION,
+  name: 'Production',
+  pronunciations: [],
+};
+const SILENT: Saying = {
+  spoken: null,
+  timeNow: () => null,
+} as unknown as Saying;
+
+/** A panel with a character open around it. */
+export function renderInCharacter(
+  panel: ReactNode,
+  character: Character = RICH_CHARACTERS.get('chart')!,
+): { store: CharacterStore; handles: () => OpenCharacter['handles'] } {
+  const store = createCharacterStore(character);
+  let handles: OpenCharacter['handles'] = [];
+  const open: OpenCharacter = {
+    ...{ id: 'character', productionId: 'production', store, handles, picking: null },
+    production: PRODUCTION,
+    saver: new DocumentSaver<'character'>('character', 1, character, willingPorts()),
+    gallery: new Map(),
+    saying: SILENT,
+    pick: () => undefined,
+    partAt: { current: null },
+    setHandles: (next) => void (handles = typeof next === 'function' ? next(handles) : next),
+  };
+  around(<CharacterContext.Provider value={open}>{panel}</CharacterContext.Provider>);
+  return { store, handles: () => handles };
+}

@@ -1,0 +1,60 @@
+// npm run mutants [-- AREA…]: breaks the code in thousands of places, one at a time, and counts how often a unit test
+// notices. A run of all areas writes bench/MUTANTS.md, which docs/BENCHMARKS.md shows.
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { AREAS } from './lib/mutantAreas.mjs';
+import { checkNode, fail, installNpmPackages } from './lib/packages.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { runToEnd } from './lib/processes.mjs';
+
+const WANTED = 75;
+
+checkNode();
+installNpmPackages();
+const named = process.argv.slice(2);
+const unknown = named.filter((area) => !Object.hasOwn(AREAS, area));
+if (unknown.length > 0) {
+  fail(
+    `There is no area called ${unknown.join(', ')}. There are: ${Object.keys(AREAS).join(', ')}.`,
+  );
+}
+
+/** How the mutants of an area fared: noticed (also by never ending), survived, or reached by no test. */
+function fates(area) {
+  const report = join(ROOT, `.data/mutants/${area}-report.json`);
+  const { files } = JSON.parse(readFileSync(report, 'utf8'));
+  const mutants = Object.values(files).flatMap((file) => file.mutants);
+  const count = (...states) => mutants.filter(({ status }) => states.includes(status)).length;
+  return {
+    noticed: count('Killed', 'Timeout'),
+    survived: count('Survived'),
+    reached: count('Killed', 'Timeout', 'Survived'),
+    unreached: count('NoCoverage'),
+  };
+}
+
+const score = ({ noticed, reached, unreached }) => (100 * noticed) / (reached + unreached);
+const rows = [];
+const sum = { noticed: 0, survived: 0, reached: 0, unreached: 0 };
+for (const area of named.length > 0 ? named : Object.keys(AREAS)) {
+  const status = runToEnd(['node_modules/@stryker-mutator/core/bin/stryker.js', 'run'], {
+    CRUVO_MUTANTS: area,
+  });
+  if (status !== 0) fail(`The mutants of ${area} could not be tested. See the messages above.`);
+  const found = fates(area);
+  for (const key of Object.keys(sum)) sum[key] += found[key];
+  rows.push([area, found]);
+}
+const line = (name, found) =>
+  `| ${name} | ${found.noticed} | ${found.survived} | ${found.unreached} | ${score(found).toFixed(1)} % |`;
+const text = [
+  'Expressions and statements are broken one at a time; the share of those that make a unit test fail or never end. Constants that are set once when a file is loaded, and texts, are left out.',
+  '',
+  `| area | noticed | survived | reached by no test | score (wanted: ${WANTED} %) |`,
+  '| --- | --- | --- | --- | --- |',
+  ...rows.map(([area, found]) => line(area, found)),
+  ...(rows.length > 1 ? [line('all', sum)] : []),
+].join('\n');
+console.log(`\n${text}`);
+if (named.length === 0) writeFileSync(join(ROOT, 'bench/MUTANTS.md'), `${text}\n`);
+process.exit(score(sum) >= WANTED ? 0 : 1);

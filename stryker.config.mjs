@@ -1,0 +1,24 @@
+// Mutation testing of one area, which `npm run mutants` names in CRUVO_MUTANTS.
+import { AREAS } from './scripts/lib/mutantAreas.mjs';
+
+const area = process.env.CRUVO_MUTANTS ?? 'mouth';
+const { sources, tests } = AREAS[area];
+
+export default {
+  testRunner: 'jest',
+  testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
+  jest: { configFile: 'jest.unit.config.mjs', config: { testMatch: tests } },
+  coverageAnalysis: 'perTest',
+  // Constants are set before any test begins: each would need every test to run anew.
+  ignoreStatic: true,
+  // Wording is read by people, not checked by tests.
+  mutator: { excludedMutations: ['StringLiteral'] },
+  mutate: [...sources, '!**/*.test.ts', '!**/*.test.tsx'],
+  ignorePatterns: ['.data', '.git', 'demo', 'training', 'dist', 'test-results', 'docs/screenshots'],
+  tempDirName: `.data/mutants/${area}`,
+  incremental: true,
+  incrementalFile: `.data/mutants/${area}.json`,
+  reporters: ['clear-text', 'json'],
+  clearTextReporter: { allowColor: false, reportTests: false, logTests: false },
+  jsonReporter: { fileName: `.data/mutants/${area}-report.json` },
+};
