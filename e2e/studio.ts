@@ -125,3 +125,28 @@ export async function expectAccessible(page: Page): Promise<void> {
     expect(found, `in ${theme} surroundings`).toEqual([]);
   }
 }
+
+/** Fields and buttons that are cut by the window, or by what holds them, at the side. */
+export function cutOff(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const edges = (element: Element): { left: number; right: number } => {
+      let [left, right] = [0, window.innerWidth];
+      for (let around = element.parentElement; around; around = around.parentElement) {
+        if (getComputedStyle(around).overflowX === 'visible') continue;
+        const box = around.getBoundingClientRect();
+        [left, right] = [Math.max(left, box.left), Math.min(right, box.right)];
+      }
+      return { left, right };
+    };
+    return [...document.querySelectorAll('button, select, input, textarea, a, [role="tab"]')]
+      .filter((element) => {
+        const box = element.getBoundingClientRect();
+        if (box.width === 0 || getComputedStyle(element).visibility === 'hidden') return false;
+        const { left, right } = edges(element);
+        return box.left < left - 1 || box.right > right + 1;
+      })
+      .map(
+        (element) => element.getAttribute('aria-label') ?? element.textContent ?? element.tagName,
+      );
+  });
+}

@@ -17,6 +17,8 @@ import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
 import { mediaRoutes } from './media/routes';
 import { MediaStore } from './media/store';
+import { posterRoutes } from './posters/routes';
+import { PosterStore } from './posters/store';
 import { pronunciationRoutes } from './pronunciations/routes';
 import { trackRoutes } from './tracks/routes';
 import { TrackStore } from './tracks/store';
@@ -26,17 +28,20 @@ export interface Services extends FilmServices {
   readonly database: Database;
   readonly tracks: TrackStore;
   readonly intake: MediaIntake;
+  readonly posters: PosterStore;
 }
 
 /** All that the server and the workers share. Nothing is connected until it is used or started. */
 export function createServices(databaseUrl: string): Services {
   const database = connect(databaseUrl);
   const media = new MediaStore(database);
+  const documents = new DocumentStore(database);
   return {
     database,
     media,
     intake: new MediaIntake(media),
-    documents: new DocumentStore(database),
+    documents,
+    posters: new PosterStore(database, documents, media),
     tracks: new TrackStore(database),
     speller: spellWithEspeak,
     films: new FilmStore(database),
@@ -76,6 +81,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', mediaRoutes(services.media, services.intake));
   app.use('/api', artworkRoutes(services.intake));
   app.use('/api', characterRoutes(services.documents, services.media));
+  app.use('/api', posterRoutes(services.posters));
   app.use('/api', trackRoutes(services.tracks));
   app.use('/api', express.json({ limit: '20mb' }));
   app.use('/api', documentRoutes(services.documents));

@@ -1,7 +1,7 @@
 import { itemsOf, type Character } from '@cruvo/core/character';
 import { IDENTITY, scaling, type Matrix } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/motion';
-import { poseOf, restingMouth } from '@cruvo/core/scene';
+import { poseAtRest } from '@cruvo/core/scene';
 import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
 
 /**
@@ -21,11 +21,7 @@ export async function portraitOf(
     Math.max(1, Math.round(side * scale)),
   );
   const { canvas, painter } = nodeSurface(size[0]!, size[1]!);
-  const { mouth } = character;
-  const pose =
-    as === 'drawn'
-      ? AT_REST
-      : poseOf(character, mouth && restingMouth(mouth), { gaze: null, closed: 0 });
+  const pose = as === 'drawn' ? AT_REST : poseAtRest(character);
   const view: Matrix = scaling(scale);
   painter.paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
   return canvas.encode('png');

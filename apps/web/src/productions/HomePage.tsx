@@ -8,8 +8,7 @@ import { deleteProduction, listProductions, type ProductionSummary } from '../ap
 import { IconButton } from '../shell/IconButton';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
-import { CharacterPoster } from './CharacterPoster';
-import { ScenePoster } from './ScenePoster';
+import { Poster } from './Poster';
 import { when } from '../shell/when';
 
 /** All productions. */
@@ -68,10 +67,11 @@ function ProductionCard({
 }) {
   const [scene] = production.scenes;
   const [first] = production.characters;
+  const shown = scene ?? first;
   const to = scene ? `/scenes/${scene.id}` : first ? `/characters/${first.id}` : null;
   return (
     <article className="production-card">
-      {scene ? <ScenePoster id={scene.id} /> : first && <CharacterPoster id={first.id} />}
+      {shown ? <Poster of={shown.id} /> : <div className="poster" />}
       <div className="caption">
         <div className="min-w-0 flex-fill">
           <h2 className="h6 mb-0">

@@ -52,6 +52,12 @@ export function poseOf(
   return mouth && mouthNow ? new Map([...ofEyes, ...mouthPose(mouth, mouthNow)]) : ofEyes;
 }
 
+/** A character that does nothing: its eyes open, its mouth at rest. */
+export function poseAtRest(character: Character): Pose {
+  const { mouth } = character;
+  return poseOf(character, mouth && restingMouth(mouth), { gaze: null, closed: 0 });
+}
+
 /** A mouth that says nothing. */
 export function restingMouth(rig: MouthRig): MouthNow {
   return { drawing: chartOf(rig).rest, articulation: targetOf(SILENCE) };

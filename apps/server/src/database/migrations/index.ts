@@ -1,11 +1,15 @@
 import type { Knex } from 'knex';
 import * as beginning from './001-beginning';
+import * as posters from './002-posters';
 
-const ALL = [{ name: '001-beginning', migration: beginning as Knex.Migration }];
+const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
+  { name: '001-beginning', migration: beginning },
+  { name: '002-posters', migration: posters },
+];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */
 export const migrations: Knex.MigrationSource<(typeof ALL)[number]> = {
-  getMigrations: async () => ALL,
+  getMigrations: async () => [...ALL],
   getMigrationName: ({ name }) => name,
   getMigration: async ({ migration }) => migration,
 };

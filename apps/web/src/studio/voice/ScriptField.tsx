@@ -26,13 +26,12 @@ export function ScriptField({ line }: { line: Line }) {
   return (
     <div {...getRootProps()} className={`script-field${isDragActive ? ' dropping' : ''}`}>
       <input {...getInputProps({ 'aria-label': 'Text file' })} />
-      <div className="d-flex align-items-center gap-2 mb-1">
+      <div className="field-row mb-1">
         <Form.Label htmlFor="script" className="small mb-0">
           Script
         </Form.Label>
         <Form.Select
           size="sm"
-          className="w-auto"
           aria-label="Language of the line"
           value={line.language}
           onChange={({ target }) => changeLine(line.id, { language: target.value })}
@@ -46,25 +45,26 @@ export function ScriptField({ line }: { line: Line }) {
             <option>{line.language}</option>
           )}
         </Form.Select>
-        <span className="flex-fill" />
-        <Button
-          variant="quiet"
-          size="sm"
-          className="px-1"
-          title="Take the script from a text file"
-          onClick={open}
-        >
-          <FileText size={15} aria-hidden /> File
-        </Button>
-        <Button
-          variant="quiet"
-          size="sm"
-          className="px-1"
-          title="How the names of this production are said"
-          onClick={() => setNaming(true)}
-        >
-          <BookA size={15} aria-hidden /> Names
-        </Button>
+        <span className="ms-auto text-nowrap">
+          <Button
+            variant="quiet"
+            size="sm"
+            className="px-1"
+            title="Take the script from a text file"
+            onClick={open}
+          >
+            <FileText size={15} aria-hidden /> File
+          </Button>
+          <Button
+            variant="quiet"
+            size="sm"
+            className="px-1"
+            title="How the names of this production are said"
+            onClick={() => setNaming(true)}
+          >
+            <BookA size={15} aria-hidden /> Names
+          </Button>
+        </span>
       </div>
       <Form.Control
         id="script"

@@ -15,7 +15,7 @@ export function SpeakerField({ line }: { line: Line }) {
     ? chartOfLine(character.mouth, { ...line, silence: null }).drawings
     : [];
   return (
-    <div className="d-flex align-items-center gap-2 mb-2 small">
+    <div className="field-row mb-2 small">
       <Link to={`/characters/${member.character}`} title={`Set up ${character.name}`}>
         {character.name}
       </Link>
@@ -23,7 +23,7 @@ export function SpeakerField({ line }: { line: Line }) {
       {moods.length > 1 && (
         <Form.Select
           size="sm"
-          className="w-auto ms-auto"
+          className="ms-auto"
           aria-label="Mood"
           value={line.mood ?? moods[0]}
           onChange={({ target }) => store.getState().changeLine(line.id, { mood: target.value })}
@@ -36,7 +36,7 @@ export function SpeakerField({ line }: { line: Line }) {
       {drawings.length > 1 && (
         <Form.Select
           size="sm"
-          className={moods.length > 1 ? 'w-auto' : 'w-auto ms-auto'}
+          className="ms-auto"
           aria-label="In pauses"
           title="The mouth that is shown in pauses"
           value={line.silence ?? ''}

@@ -1,0 +1,44 @@
+import { itemsOf, type Character, type Drawing } from '@cruvo/core/character';
+import type { Frame } from '@cruvo/core/frame';
+import { IDENTITY } from '@cruvo/core/geometry';
+import { evaluate, poseAtRest, prepareScene, type Scene } from '@cruvo/core/scene';
+import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
+
+/** Counts up when posters of the same documents come to look otherwise. */
+export const POSTER_VERSION = 1;
+
+const SIZE = { width: 640, height: 360 };
+
+/** What a poster shows, and all drawings that it may need. */
+export interface Poster {
+  readonly frame: Frame;
+  readonly drawings: readonly Drawing[];
+}
+
+/** A scene before anybody speaks: nothing of its lines is needed for that. */
+export function scenePoster(scene: Scene, characters: ReadonlyMap<string, Character>): Poster {
+  const silent = { ...scene, lines: [] };
+  const prepared = prepareScene({ scene: silent, characters, tracks: new Map() });
+  return { frame: evaluate(prepared, 0), drawings: drawingsOf(prepared) };
+}
+
+/** A character at rest on nothing. */
+export function characterPoster(character: Character): Poster {
+  const { width, height, drawings } = character;
+  const items = itemsOf(character, IDENTITY, poseAtRest(character));
+  return {
+    frame: { width, height, background: null, items },
+    drawings: Object.values(drawings),
+  };
+}
+
+/** A poster as a PNG. */
+export async function paintPoster(
+  { frame, drawings }: Poster,
+  read: (media: string) => Promise<Buffer>,
+): Promise<Buffer> {
+  const gallery = await loadGallery(drawings, read);
+  const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
+  painter.paintFrame(frame, gallery, SIZE);
+  return canvas.encode('png');
+}
