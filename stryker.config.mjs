@@ -1,13 +1,13 @@
 // Mutation testing of one area, which `npm run mutants` names in CRUVO_MUTANTS.
-import { AREAS } from './scripts/lib/mutantAreas.mjs';
+import { AREAS, GATHERED } from './scripts/lib/mutantAreas.mjs';
 
 const area = process.env.CRUVO_MUTANTS ?? 'mouth';
-const { sources, tests } = AREAS[area];
+const { sources } = AREAS[area];
 
 export default {
   testRunner: 'jest',
   testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
-  jest: { configFile: 'jest.unit.config.mjs', config: { testMatch: tests } },
+  jest: { configFile: 'jest.unit.config.mjs', config: { testMatch: [`<rootDir>/${GATHERED}`] } },
   coverageAnalysis: 'perTest',
   // Constants are set before any test begins: each would need every test to run anew.
   ignoreStatic: true,

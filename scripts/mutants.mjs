@@ -1,8 +1,8 @@
 // npm run mutants [-- AREA…]: breaks the code in thousands of places, one at a time, and counts how often a unit test
 // notices. A run of all areas writes bench/MUTANTS.md, which docs/BENCHMARKS.md shows.
-import { readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { AREAS } from './lib/mutantAreas.mjs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
+import { AREAS, GATHERED } from './lib/mutantAreas.mjs';
 import { checkNode, fail, installNpmPackages } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { runToEnd } from './lib/processes.mjs';
@@ -33,10 +33,23 @@ function fates(area) {
   };
 }
 
+/** Writes one test file that holds all tests of an area: they share their modules, which are loaded anew for each mutant. */
+function gatherTests(area) {
+  const target = join(ROOT, GATHERED);
+  const files = AREAS[area].tests.flatMap((folder) =>
+    readdirSync(join(ROOT, folder), { recursive: true })
+      .filter((name) => name.endsWith('.test.ts'))
+      .map((name) => relative(dirname(target), join(ROOT, folder, name))),
+  );
+  mkdirSync(dirname(target), { recursive: true });
+  writeFileSync(target, files.map((file) => `import './${file.slice(0, -3)}';\n`).join(''));
+}
+
 const score = ({ noticed, reached, unreached }) => (100 * noticed) / (reached + unreached);
 const rows = [];
 const sum = { noticed: 0, survived: 0, reached: 0, unreached: 0 };
 for (const area of named.length > 0 ? named : Object.keys(AREAS)) {
+  gatherTests(area);
   const status = runToEnd(['node_modules/@stryker-mutator/core/bin/stryker.js', 'run'], {
     CRUVO_MUTANTS: area,
   });
@@ -45,6 +58,7 @@ for (const area of named.length > 0 ? named : Object.keys(AREAS)) {
   for (const key of Object.keys(sum)) sum[key] += found[key];
   rows.push([area, found]);
 }
+rmSync(join(ROOT, dirname(GATHERED)), { recursive: true });
 const line = (name, found) =>
   `| ${name} | ${found.noticed} | ${found.survived} | ${found.unreached} | ${score(found).toFixed(1)} % |`;
 const text = [

@@ -1,34 +1,34 @@
-const core = (folder) => `packages/core/src/${folder}/**/*.ts`;
-const testsIn = (...folders) => folders.map((folder) => `**/${folder}/**/*.test.ts`);
-
-/** What mutation testing breaks, area by area, and the tests that should notice. */
+/** What mutation testing breaks, area by area, and the folders whose tests should notice. */
 export const AREAS = {
   mouth: {
-    sources: [core('mouth')],
-    tests: testsIn('packages/core/src/mouth', 'packages/core/src/scene'),
+    sources: ['packages/core/src/mouth/**/*.ts'],
+    tests: ['packages/core/src/mouth', 'packages/core/src/scene'],
   },
   scene: {
-    sources: [core('scene')],
-    tests: testsIn('packages/core/src/scene'),
+    sources: ['packages/core/src/scene/**/*.ts'],
+    tests: ['packages/core/src/scene'],
   },
   motion: {
-    sources: [core('motion')],
-    tests: testsIn('packages/core/src/motion', 'packages/core/src/scene'),
+    sources: ['packages/core/src/motion/**/*.ts'],
+    tests: ['packages/core/src/motion', 'packages/core/src/scene'],
   },
   character: {
-    sources: [core('character')],
-    tests: testsIn('packages/core/src/character', 'packages/core/src/scene'),
+    sources: ['packages/core/src/character/**/*.ts'],
+    tests: ['packages/core/src/character', 'packages/core/src/scene'],
   },
   frame: {
-    sources: [core('frame')],
-    tests: testsIn('packages/core/src/frame'),
+    sources: ['packages/core/src/frame/**/*.ts'],
+    tests: ['packages/core/src/frame'],
   },
   painter: {
     sources: ['packages/painter/src/paint/*.ts'],
-    tests: testsIn('packages/painter/src'),
+    tests: ['packages/painter/src/paint'],
   },
   saver: {
     sources: ['apps/web/src/saving/documentSaver.ts'],
-    tests: testsIn('apps/web/src/saving'),
+    tests: ['apps/web/src/saving'],
   },
 };
+
+/** Where the tests of the area that is being broken are gathered in one file, from the project's folder. */
+export const GATHERED = 'mutants/gathered.test.ts';

@@ -56,6 +56,17 @@ describe('eyes', () => {
       }),
     );
   });
+  it('never cut a corner: of two neighbouring directions the nearer edge counts', () => {
+    const four = { ...eye, reach: [10, 2, 10, 6] };
+    const far = (x: number, y: number) => {
+      const { x: dx, y: dy } = lookOffset(four, { x: 0, y: 0 }, { x, y });
+      return Math.hypot(dx, dy);
+    };
+    expect([far(100, 0), far(0, 100), far(-100, 0), far(0, -100)]).toEqual([10, 2, 10, 6]);
+    expect([far(100, 100), far(-100, 100), far(-100, -100), far(100, -100)]).toEqual([
+      ...[2, 2, 6, 6].map((limit) => expect.closeTo(limit, 9) as number),
+    ]);
+  });
   it('look the same way together, or each at the point', () => {
     const pupils = [eye, { ...eye, pupil: 'q', center: { x: 90, y: 50 } }];
     const target = { x: 70, y: 60 };

@@ -41,6 +41,43 @@ const change = (id: string, part: Partial<Part>): Character => ({
   parts: face.parts.map((one) => (one.id === id ? { ...one, ...part } : one)),
 });
 
+describe('what moves a part', () => {
+  const turned = characterOf({
+    ...{ id: 'arm', pivot: { x: 0, y: 0 } },
+    rest: { x: 10, y: 0, turn: Math.PI / 2, scale: 2 },
+  });
+  it('moves it as it rests, not as it was drawn', () => {
+    const pose: Pose = new Map([['arm', { move: translation(5, 0) }]]);
+    const [arm] = drawingsIn(itemsOf(turned, IDENTITY, pose));
+    // The corner of the drawing at 10, 20: twice as large, turned, then moved by the rest and by the pose.
+    const corner = mapped(arm!.matrix, { x: 0, y: 0 });
+    expect(corner.x).toBeCloseTo(-40 + 10 + 5);
+    expect(corner.y).toBeCloseTo(20);
+    expect(placesOf(turned, IDENTITY, pose).get('arm')![4]).toBeCloseTo(15);
+  });
+});
+
+it('clips each clipped part by the one beneath that is not clipped itself', () => {
+  const stack = characterOf(
+    { id: 'below' },
+    { id: 'base' },
+    { id: 'first', clipped: true },
+    { id: 'second', clipped: true },
+    { id: 'free' },
+    { id: 'third', clipped: true },
+  );
+  const masks = itemsOf(stack, IDENTITY, AT_REST)
+    .filter((item): item is GroupItem => item.kind === 'group')
+    .map(({ mask }) => drawingsIn(mask!).map(({ media }) => media));
+  expect(masks).toEqual([['base'], ['base'], ['free']]);
+  expect(shown({ ...stack, parts: stack.parts.slice(2, 3) })).toEqual(['first']);
+});
+
+it('gives every item an id of its own, begun with its owner', () => {
+  const ids = itemsOf(face, IDENTITY, AT_REST, 'one/').map(({ id }) => id);
+  expect(ids).toEqual(['one/body', 'one/skin', 'one/shut']);
+});
+
 describe('itemsOf', () => {
   it('paints parts in their order, one of those that show one at a time', () => {
     expect(shown(face)).toEqual(['body', 'skin', 'shut']);

@@ -1,3 +1,4 @@
+const { imul } = Math;
 const double = new Float64Array(1);
 const words = new Uint32Array(double.buffer);
 
@@ -36,14 +37,14 @@ export class Digest {
   }
 
   private mix(word: number): void {
-    this.low = Math.imul(rotated(Math.imul(this.low ^ word, 0xcc9e2d51), 15), 5) + 0xe6546b64;
-    this.high = Math.imul(rotated(Math.imul(this.high ^ word, 0x1b873593), 13), 5) + 0x561ccd1b;
+    this.low = imul(rotated(imul(this.low ^ word, 0xcc9e2d51), 15), 5) + 0xe6546b64;
+    this.high = imul(rotated(imul(this.high ^ word, 0x1b873593), 13), 5) + 0x561ccd1b;
   }
 }
 
 function finished(lane: number): number {
   let value = lane;
-  value = Math.imul(value ^ (value >>> 16), 0x85ebca6b);
-  value = Math.imul(value ^ (value >>> 13), 0xc2b2ae35);
+  value = imul(value ^ (value >>> 16), 0x85ebca6b);
+  value = imul(value ^ (value >>> 13), 0xc2b2ae35);
   return (value ^ (value >>> 16)) >>> 0;
 }

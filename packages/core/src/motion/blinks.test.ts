@@ -37,6 +37,15 @@ it('brings the lids down and up again within each blink', () => {
   for (const time of [blink!.start - 0.01, blink!.end]) expect(closedAt([blink!], time)).toBe(0);
 });
 
+it('brings the lids down faster than up', () => {
+  const blink = { start: 10, end: 10.125 };
+  const at = (time: number) => closedAt([blink], 10 + time);
+  expect(at(0.01)).toBeCloseTo(0.75);
+  expect(at(0.02)).toBeCloseTo(1);
+  expect(at(0.095)).toBeCloseTo(1);
+  expect(at(0.11)).toBeCloseTo(0.75);
+});
+
 it('gives different people different seeds', () => {
   expect(seedFrom('isbel')).not.toBe(seedFrom('corrigan'));
 });

@@ -102,6 +102,46 @@ describe('layMouths', () => {
     expect(mouths.slice(0, -1).map(({ drawing }) => drawing)).not.toContain('v0');
   });
 
+  it('does not flutter between drawings that are nearly as good', () => {
+    // Both are as far from “eh” as from each other; the loudness sways a little about the edge between them.
+    const wide = (drawing: string, jaw: number) => ({
+      ...{ drawing, label: drawing, articulation: { jaw }, mood: null },
+    });
+    const chart: MouthChart = { rest: 'v0', drawings: [wide('less', 0.4), wide('more', 0.6)] };
+    const spoken = testTrack([10, 2]);
+    const values = spoken.loudness.values.map((_, index) => -20 - (index % 20 < 10 ? 3.6 : 4.2));
+    const track = { ...spoken, loudness: { rate: 100, values: [-20, ...values.slice(1)] } };
+    const ones = { ...inTime, hold: 1, smooth: 0 };
+    const mouths = layMouths(track, ones, chart, { duration: 2, frameRate: 24 });
+    expect(mouths.length).toBeLessThan(4);
+  });
+
+  it('meets the lips in the middle of their sound, not at its start', () => {
+    const mouths = lay(
+      [
+        [10, 0.5],
+        [1, 0.4],
+        [10, 0.5],
+      ],
+      { ...inTime, hold: 1 },
+    );
+    const lips = mouths.find(({ drawing }) => drawing === 'v1')!;
+    expect(lips.start).toBeLessThan(0.7);
+    expect(lips.end).toBeGreaterThan(0.7);
+  });
+
+  it('rests at the edges of a line however short the silence there is', () => {
+    const edges = lay(
+      [
+        [0, 0.2],
+        [10, 0.5],
+        [0, 0.2],
+      ],
+      { ...inTime, pause: 1 },
+    );
+    expect([edges[0]!.drawing, edges.at(-1)!.drawing]).toEqual(['v0', 'v0']);
+  });
+
   it('rests all through a silent line', () => {
     expect(lay([[0, 2]])).toEqual([{ start: 0, end: 2, drawing: 'v0' }]);
   });

@@ -4,3 +4,4 @@ export * from './testSpeech';
 export * from './testArtwork';
 export { RICH_CHARACTERS } from './richCharacters';
 export * from './richScene';
+export * from './roundedDigest';

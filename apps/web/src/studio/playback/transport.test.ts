@@ -106,6 +106,16 @@ describe('Transport', () => {
     }
   });
 
+  it('goes on from the loop’s start by as much as it went over its end', async () => {
+    const transport = open();
+    transport.setLoop({ start: 2, end: 3 });
+    await play(transport);
+    context.currentTime += LEAD_IN + 1.25;
+    expect(transport.time()).toBeCloseTo(2.25);
+    context.currentTime += 2.5;
+    expect(transport.time()).toBeCloseTo(2.75);
+  });
+
   it('begins inside its loop, wherever it stood', async () => {
     const transport = open();
     transport.seek(7);

@@ -1,0 +1,41 @@
+import { readVectorDrawing } from '@cruvo/core/formats';
+import { evaluate, prepareScene } from '@cruvo/core/scene';
+import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
+import type { Picture } from '@cruvo/painter/paint';
+import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+
+export type GoldenPage = { paintGolden: typeof paintGolden };
+
+const RETAINED_RATE = 24;
+
+/**
+ * Paints the golden frames: each anew, or as they are come by while the scene plays from its start.
+ *
+ * @returns a PNG of each, as a data URL
+ */
+async function paintGolden(
+  size: { width: number; height: number },
+  retained: boolean,
+): Promise<string[]> {
+  const prepared = prepareScene(richScene());
+  const gallery = new Map<string, Picture<ImageBitmap>>();
+  for (const [media, picture] of richPictures()) {
+    gallery.set(
+      media,
+      typeof picture === 'string'
+        ? { kind: 'vector', drawing: readVectorDrawing(picture) }
+        : { kind: 'raster', image: await createImageBitmap(new Blob([picture as BlobPart])) },
+    );
+  }
+  const canvas = Object.assign(document.createElement('canvas'), size);
+  const painter = retained ? retainedPainterFor(canvas) : painterFor(canvas);
+  const paint = (time: number) => painter.paintFrame(evaluate(prepared, time), gallery, size);
+  let played = 0;
+  return GOLDEN_TIMES.map((time) => {
+    for (; retained && played < time; played += 1 / RETAINED_RATE) paint(played);
+    paint(time);
+    return canvas.toDataURL('image/png');
+  });
+}
+
+Object.assign(window, { paintGolden });
