@@ -16,8 +16,6 @@ export default {
   mutate: [...sources, '!**/*.test.ts', '!**/*.test.tsx'],
   ignorePatterns: ['.data', '.git', 'demo', 'training', 'dist', 'test-results', 'docs/screenshots'],
   tempDirName: `.data/mutants/${area}`,
-  incremental: true,
-  incrementalFile: `.data/mutants/${area}.json`,
   reporters: ['clear-text', 'json'],
   clearTextReporter: { allowColor: false, reportTests: false, logTests: false },
   jsonReporter: { fileName: `.data/mutants/${area}-report.json` },

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
-import { build } from 'vite';
 import { GOLDEN_TIMES } from '@cruvo/core/testing';
+import { bundled } from '../bench/browserPage';
 import { CELL, goldenFrames, shareOfValuesOff } from '../packages/film/src/testing/goldenSheet';
 import type { GoldenPage } from './goldenPage';
 import { expect, test } from './studio';
@@ -8,27 +8,12 @@ import { expect, test } from './studio';
 /** Of all colour values, so many may be off by more than 24 of 255: two builds of one rasteriser smooth edges otherwise. */
 const TOLERANCE = 0.0023;
 
-/** A module with all that it imports, as a script for a page. */
-async function bundled(file: string): Promise<string> {
-  const built = await build({
-    configFile: false,
-    logLevel: 'error',
-    build: {
-      write: false,
-      lib: { entry: new URL(file, import.meta.url).pathname, formats: ['iife'], name: 'golden' },
-    },
-  });
-  const [output] = Array.isArray(built) ? built : [built];
-  if (!output || !('output' in output)) throw new Error('The page could not be built.');
-  return output.output[0].code;
-}
-
 for (const retained of [false, true]) {
   test(`Chromium paints the golden frames as Node does, ${retained ? 'playing' : 'each anew'}`, async ({
     page,
   }) => {
     await page.goto('/naming');
-    await page.evaluate(await bundled('goldenPage.ts'));
+    await page.evaluate(await bundled(new URL('goldenPage.ts', import.meta.url)));
     const pictures = await page.evaluate(
       ([size, playing]) => (window as unknown as GoldenPage).paintGolden(size, playing),
       [CELL, retained] as const,

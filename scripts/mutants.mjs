@@ -1,5 +1,5 @@
 // npm run mutants [-- AREA…]: breaks the code in thousands of places, one at a time, and counts how often a unit test
-// notices. A run of all areas writes bench/MUTANTS.md, which docs/BENCHMARKS.md shows.
+// notices. A run of all areas writes the scores into docs/BENCHMARKS.md.
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import { AREAS, GATHERED } from './lib/mutantAreas.mjs';
@@ -59,6 +59,18 @@ for (const area of named.length > 0 ? named : Object.keys(AREAS)) {
   rows.push([area, found]);
 }
 rmSync(join(ROOT, dirname(GATHERED)), { recursive: true });
+/** Keeps the scores for the next benchmarks, and puts them into those that are written. */
+function publish(scores) {
+  writeFileSync(join(ROOT, 'bench/MUTANTS.md'), `${scores}\n`);
+  const path = join(ROOT, 'docs/BENCHMARKS.md');
+  const section = /(## How often tests notice\n\n[^\n]*\n\n)[^]*?(\n\n## )/;
+  const before = readFileSync(path, 'utf8');
+  writeFileSync(
+    path,
+    before.replace(section, (_, head, next) => `${head}${scores}${next}`),
+  );
+}
+
 const line = (name, found) =>
   `| ${name} | ${found.noticed} | ${found.survived} | ${found.unreached} | ${score(found).toFixed(1)} % |`;
 const text = [
@@ -70,5 +82,5 @@ const text = [
   ...(rows.length > 1 ? [line('all', sum)] : []),
 ].join('\n');
 console.log(`\n${text}`);
-if (named.length === 0) writeFileSync(join(ROOT, 'bench/MUTANTS.md'), `${text}\n`);
+if (named.length === 0) publish(text);
 process.exit(score(sum) >= WANTED ? 0 : 1);

@@ -14,7 +14,7 @@ export const AREAS = {
   },
   character: {
     sources: ['packages/core/src/character/**/*.ts'],
-    tests: ['packages/core/src/character', 'packages/core/src/scene'],
+    tests: ['packages/core/src/character'],
   },
   frame: {
     sources: ['packages/core/src/frame/**/*.ts'],

@@ -8,6 +8,7 @@ import { run } from '@cruvo/media/tools';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
 import { nodeSurface } from '../gallery';
 import { plainPicture } from '../testing';
+import { CELL, richSceneInNode } from '../testing/goldenSheet';
 import { filmOfTwoDrawings } from '../twoDrawings';
 import { FilmEncoder } from './encoder';
 import { renderFilm, type FilmJob } from './renderFilm';
@@ -162,3 +163,40 @@ it('paints in the film just what the stage paints at the same time', async () =>
     stage.forEach((value, at) => expect(Math.abs(value - pixels[index]![at]!)).toBeLessThan(12));
   }
 });
+
+it('shows the rich scene as its golden frames do, as far as film keeps colours', async () => {
+  const output = join(folder, 'rich.mp4');
+  const { prepared, gallery } = await richSceneInNode();
+  const rich: FilmSettings = { ...CELL, frameRate: '24', background: '#f4e9d8' };
+  await renderFilm({ scene: prepared, gallery, sounds: [], settings: rich, output });
+  const raw = join(folder, 'rich.rgba');
+  await run('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    output,
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'rgba',
+    raw,
+  ]);
+  const film = await readFile(raw);
+  const { canvas, painter } = nodeSurface(CELL.width, CELL.height);
+  const size = 4 * CELL.width * CELL.height;
+  expect(film.length).toBe(96 * size);
+  for (const index of [0, 7, 23, 40, 61, 95]) {
+    painter.paintFrame(evaluate(prepared, frameTime(index, '24')), gallery, CELL);
+    const shown = film.subarray(index * size, (index + 1) * size);
+    // Another frame is far below that: the mouths differ.
+    expect(peakSignalToNoise(canvas.data(), shown)).toBeGreaterThan(30);
+  }
+});
+
+/** Peak signal-to-noise ratio of two pictures in dB. */
+function peakSignalToNoise(one: Uint8Array, other: Uint8Array): number {
+  let sum = 0;
+  for (let at = 0; at < one.length; at++) sum += (one[at]! - other[at]!) ** 2;
+  return 10 * Math.log10((255 ** 2 * one.length) / sum);
+}

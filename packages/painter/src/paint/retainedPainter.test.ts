@@ -76,7 +76,7 @@ describe('RetainedPainter', () => {
           expect(wrong(frame)).toBe(0);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: 20 },
     );
   });
 
