@@ -5,3 +5,4 @@ export * from './testArtwork';
 export { RICH_CHARACTERS } from './richCharacters';
 export * from './richScene';
 export * from './roundedDigest';
+export * from './goldenMoments';

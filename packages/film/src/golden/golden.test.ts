@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { evaluate } from '@cruvo/core/scene';
-import { GOLDEN_TIMES } from '@cruvo/core/testing';
+import { GOLDEN_TIMES, paintedMoments } from '@cruvo/core/testing';
 import { nodeSurface } from '../gallery';
 import {
   CELL,
@@ -11,6 +11,8 @@ import {
   sheetOf,
 } from '../testing/goldenSheet';
 
+const MOMENTS_FILE = new URL('../../../core/src/testing/goldenMoments.json', import.meta.url);
+
 const { prepared, gallery } = await richSceneInNode();
 const cells = GOLDEN_TIMES.map((time) => {
   const { canvas, painter } = nodeSurface(CELL.width, CELL.height);
@@ -18,7 +20,11 @@ const cells = GOLDEN_TIMES.map((time) => {
   return canvas;
 });
 const sheet = await sheetOf(cells).encode('png');
-if (process.env['CRUVO_UPDATE_GOLDEN']) writeFileSync(GOLDEN_FILE, sheet);
+if (process.env['CRUVO_UPDATE_GOLDEN']) {
+  writeFileSync(GOLDEN_FILE, sheet);
+  const moments = paintedMoments().map((moment) => JSON.stringify(moment));
+  writeFileSync(MOMENTS_FILE, `[\n${moments.join(',\n')}\n]\n`);
+}
 mkdirSync('test-results', { recursive: true });
 writeFileSync('test-results/rich-scene.png', sheet);
 const golden = await goldenFrames();
