@@ -1,13 +1,14 @@
 // npm run mutants [-- AREA…]: breaks the code in thousands of places, one at a time, and counts how often a unit test
-// notices. A run of all areas writes the scores into docs/BENCHMARKS.md.
+// notices. The scores go into docs/BENCHMARKS.md.
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import { AREAS, GATHERED } from './lib/mutantAreas.mjs';
-import { checkNode, fail, installNpmPackages } from './lib/packages.mjs';
+import { checkNode, fail, installNpmPackages, readJson } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { runToEnd } from './lib/processes.mjs';
 
 const WANTED = 75;
+const SCORES = join(ROOT, 'bench/mutants.json');
 
 checkNode();
 installNpmPackages();
@@ -46,41 +47,56 @@ function gatherTests(area) {
 }
 
 const score = ({ noticed, reached, unreached }) => (100 * noticed) / (reached + unreached);
-const rows = [];
-const sum = { noticed: 0, survived: 0, reached: 0, unreached: 0 };
-for (const area of named.length > 0 ? named : Object.keys(AREAS)) {
-  gatherTests(area);
-  const status = runToEnd(['node_modules/@stryker-mutator/core/bin/stryker.js', 'run'], {
-    CRUVO_MUTANTS: area,
-  });
-  if (status !== 0) fail(`The mutants of ${area} could not be tested. See the messages above.`);
-  const found = fates(area);
-  for (const key of Object.keys(sum)) sum[key] += found[key];
-  rows.push([area, found]);
+const line = (name, found) =>
+  `| ${name} | ${found.noticed} | ${found.survived} | ${found.unreached} | ${score(found).toFixed(1)} % |`;
+
+/** The scores of all areas, as they were measured last. */
+function table(scores) {
+  const areas = Object.keys(AREAS);
+  const rows = areas.map((area) =>
+    scores[area] ? line(area, scores[area]) : `| ${area} | | | | not measured yet |`,
+  );
+  const whole = areas.every((area) => scores[area])
+    ? [line('all', areas.map((area) => scores[area]).reduce(together))]
+    : [];
+  return [
+    'Expressions and statements are broken one at a time; the share of those that make a unit test fail or never end. Constants that are set once when a file is loaded, and texts, are left out.',
+    '',
+    `| area | noticed | survived | reached by no test | score (wanted: ${WANTED} %) |`,
+    '| --- | --- | --- | --- | --- |',
+    ...rows,
+    ...whole,
+  ].join('\n');
 }
-rmSync(join(ROOT, dirname(GATHERED)), { recursive: true });
-/** Keeps the scores for the next benchmarks, and puts them into those that are written. */
-function publish(scores) {
-  writeFileSync(join(ROOT, 'bench/MUTANTS.md'), `${scores}\n`);
+
+function together(one, other) {
+  return Object.fromEntries(Object.keys(one).map((key) => [key, one[key] + other[key]]));
+}
+
+/** Puts the scores where the next benchmarks find them, and into those that are written. */
+function publish(text) {
+  writeFileSync(join(ROOT, 'bench/MUTANTS.md'), `${text}\n`);
   const path = join(ROOT, 'docs/BENCHMARKS.md');
   const section = /(## How often tests notice\n\n[^\n]*\n\n)[^]*?(\n\n## )/;
   const before = readFileSync(path, 'utf8');
   writeFileSync(
     path,
-    before.replace(section, (_, head, next) => `${head}${scores}${next}`),
+    before.replace(section, (_, head, next) => `${head}${text}${next}`),
   );
 }
 
-const line = (name, found) =>
-  `| ${name} | ${found.noticed} | ${found.survived} | ${found.unreached} | ${score(found).toFixed(1)} % |`;
-const text = [
-  'Expressions and statements are broken one at a time; the share of those that make a unit test fail or never end. Constants that are set once when a file is loaded, and texts, are left out.',
-  '',
-  `| area | noticed | survived | reached by no test | score (wanted: ${WANTED} %) |`,
-  '| --- | --- | --- | --- | --- |',
-  ...rows.map(([area, found]) => line(area, found)),
-  ...(rows.length > 1 ? [line('all', sum)] : []),
-].join('\n');
-console.log(`\n${text}`);
-if (named.length === 0) publish(text);
-process.exit(score(sum) >= WANTED ? 0 : 1);
+const scores = readJson(SCORES) ?? {};
+const run = named.length > 0 ? named : Object.keys(AREAS);
+for (const area of run) {
+  gatherTests(area);
+  const status = runToEnd(['node_modules/@stryker-mutator/core/bin/stryker.js', 'run'], {
+    CRUVO_MUTANTS: area,
+  });
+  if (status !== 0) fail(`The mutants of ${area} could not be tested. See the messages above.`);
+  scores[area] = fates(area);
+  writeFileSync(SCORES, `${JSON.stringify(scores, null, 2)}\n`);
+  publish(table(scores));
+}
+rmSync(join(ROOT, dirname(GATHERED)), { recursive: true });
+console.log(`\n${table(scores)}`);
+process.exit(run.every((area) => score(scores[area]) >= WANTED) ? 0 : 1);
