@@ -30,5 +30,7 @@ export default {
   },
   // The longest suites wait for programs and databases more than they compute.
   maxWorkers: '100%',
+  // A worker whose memory has grown with its suites takes too long to end and would be killed.
+  workerIdleMemoryLimit: '800MB',
   testTimeout: 60_000,
 };
