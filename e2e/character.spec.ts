@@ -139,7 +139,8 @@ test('a bare face gets lips in three clicks, and other mouths after', async ({ p
   await expect(can(page, 'talks')).toBeVisible();
   const lips = await aroundMouth(page);
   expect(shareOfValuesOff(lips, bare, 24)).toBeGreaterThan(ANOTHER);
-  await page.getByLabel('Words for the mouth to say').fill('Mama');
+  await page.getByLabel('Words for the mouth to say').fill('Ah, mama, ah, mama');
+  await page.getByText('Quarter', { exact: true }).click();
   await page.getByRole('button', { name: 'Say' }).click();
   await expect.poll(() => mouthDiffers(page, lips)).toBeGreaterThan(ANOTHER);
   await page.reload();
