@@ -106,6 +106,29 @@ describe('Transport', () => {
     }
   });
 
+  it('goes round loops of any length for hours', async () => {
+    for (const [start, end] of [
+      [0.1, 0.8],
+      [0.3, 3.7],
+      [0, 9.87654321],
+    ] as const) {
+      context = new FakeAudioContext();
+      const transport = open();
+      transport.setLoop({ start, end });
+      await play(transport);
+      for (let round = 1; round <= 2000; round++) {
+        context.currentTime += 1.4;
+        await jest.advanceTimersByTimeAsync(200);
+        const played = context.played.splice(0);
+        for (const { length } of played) expect(length).toBeGreaterThan(1e-4);
+        const sent = played.reduce((sum, { length }) => sum + length, 0);
+        if (round > 2) expect(sent).toBeLessThan(6);
+      }
+      expect(transport.time()).toBeGreaterThanOrEqual(start);
+      transport.pause();
+    }
+  });
+
   it('goes on from the loop’s start by as much as it went over its end', async () => {
     const transport = open();
     transport.setLoop({ start: 2, end: 3 });

@@ -39,8 +39,8 @@ export class Transport {
   /** Scene time at the moment `startedAt` of the audio clock. */
   private startedFrom = 0;
   private startedAt = 0;
-  /** How far sound has been scheduled, in seconds played since the start. */
-  private scheduled = 0;
+  /** How far sound has been scheduled: in seconds played since the start, and where in the scene that is. */
+  private scheduled = { played: 0, position: 0 };
   private attempt = 0;
 
   constructor(
@@ -77,7 +77,7 @@ export class Transport {
     if (attempt !== this.attempt) return;
     this.startedFrom = from;
     this.startedAt = context.currentTime + LEAD_IN_SECONDS;
-    this.scheduled = 0;
+    this.scheduled = { played: 0, position: from };
     this.state.setState({ waiting: false });
     this.scheduleAhead();
     this.pump = setInterval(() => this.scheduleAhead(), PUMP_EVERY_MS);
@@ -146,13 +146,15 @@ export class Transport {
       this.state.setState({ position: this.length });
       return;
     }
-    while (this.scheduled < played + AHEAD_SECONDS) {
-      const from = this.wrapped(this.startedFrom + this.scheduled);
-      const limit = loop ? loop.end : this.length;
+    const limit = loop ? loop.end : this.length;
+    while (this.scheduled.played < played + AHEAD_SECONDS) {
+      if (loop && this.scheduled.position >= limit) this.scheduled.position = loop.start;
+      const from = this.scheduled.position;
       if (from >= limit) break;
       const to = Math.min(limit, from + AHEAD_SECONDS);
-      player.schedule(from, to, this.startedAt + this.scheduled);
-      this.scheduled += to - from;
+      player.schedule(from, to, this.startedAt + this.scheduled.played);
+      // Never by the remainder of a division: near the loop's end it may be too little to add anything.
+      this.scheduled = { played: this.scheduled.played + to - from, position: to };
     }
   }
 }
