@@ -1,4 +1,4 @@
-import { moved, type Frame } from '@cruvo/core/frame';
+import { type Frame, moved } from '@cruvo/core/frame';
 import { translation } from '@cruvo/core/geometry';
 
 /** Every item painted anew, or only what changed since the frame before. */

@@ -1,14 +1,16 @@
 import {
-  characterFromArtwork,
-  possibleMouths,
   type Artwork,
   type ArtworkLayer,
   type Character,
+  characterFromArtwork,
+  possibleMouths,
 } from '@cruvo/core/character';
-import { lipsFrom, MOUTH_DARK, type MouthKind, type MouthRig } from '@cruvo/core/mouth';
-import { prepareScene, type SceneMaterial } from '@cruvo/core/scene';
+import { MOUTH_DARK, type MouthKind, type MouthRig, lipsFrom } from '@cruvo/core/mouth';
+import { type SceneMaterial, compile } from '@cruvo/core/program';
 import { readArtwork } from '@cruvo/media/artwork';
 import type { DemoScene, PaintedScene } from './demoScene';
+import { linesOf, type CastMember, type Row } from '@cruvo/core/scene';
+import { inTable } from '@cruvo/core/records';
 
 const FACE = new URL('../apps/web/public/templates/face.svg', import.meta.url).pathname;
 const followers = [] as const;
@@ -30,7 +32,7 @@ export async function facesOf(demo: DemoScene): Promise<ReadonlyMap<MouthKind, P
   return new Map(
     [...rigs].map(([kind, mouth]) => {
       const material = withCast(demo, [{ ...face, mouth }]);
-      return [kind, { material, prepared: prepareScene(material), pictures }];
+      return [kind, { material, program: compile(material), pictures }];
     }),
   );
 }
@@ -63,7 +65,7 @@ export function crowdOf(demo: DemoScene, parts: number): PaintedScene {
   const artwork: Artwork = { width: 800, height: 900, layers: [...layers, mouth], notes: [] };
   const one = characterFromArtwork('One', artwork);
   const material = withCast(demo, new Array<Character>(5).fill(one));
-  return { material, prepared: prepareScene(material), pictures };
+  return { material, program: compile(material), pictures };
 
   function blob(name: string, at: number): ArtworkLayer {
     const media = `blob ${at % 24}`;
@@ -91,7 +93,7 @@ const svgOf = (at: number) =>
 /** The demo's scene with other characters in it, side by side, each with the demo's line. */
 function withCast({ material }: DemoScene, cast: readonly Character[]): SceneMaterial {
   const { scene, tracks } = material;
-  const [line] = scene.lines;
+  const [line] = linesOf(scene);
   const members = cast.map((character, at) => ({
     id: `member ${at}`,
     character: `character ${at}`,
@@ -102,8 +104,11 @@ function withCast({ material }: DemoScene, cast: readonly Character[]): SceneMat
   return {
     scene: {
       ...scene,
-      cast: members,
-      lines: members.map(({ id }) => ({ ...line!, id: `line of ${id}`, speaker: id })),
+      cast: inTable<CastMember>(members),
+      rows: inTable<Row>(
+        members.map(({ id }) => ({ id, kind: 'dialogue', target: id, muted: false })),
+      ),
+      lines: Object.fromEntries(members.map(({ id }) => [id, { ...line!, id, row: id }])),
     },
     characters: new Map(cast.map((character, at) => [`character ${at}`, character])),
     tracks,

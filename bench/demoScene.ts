@@ -1,20 +1,17 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { characterFromArtwork, type Drawing } from '@cruvo/core/character';
-import {
-  prepareScene,
-  starterScene,
-  type PreparedScene,
-  type SceneMaterial,
-} from '@cruvo/core/scene';
+import { type Drawing, characterFromArtwork } from '@cruvo/core/character';
+import { type Program, type SceneMaterial, compile } from '@cruvo/core/program';
+import { starterScene } from '@cruvo/core/scene';
 import { readArtwork } from '@cruvo/media/artwork';
 import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { withRecord } from '@cruvo/core/records';
 
 /** A scene to paint, with all that it needs. */
 export interface PaintedScene {
   readonly material: SceneMaterial;
-  readonly prepared: PreparedScene;
+  readonly program: Program;
   /** SVG text by the name under which drawings refer to it. */
   readonly pictures: ReadonlyMap<string, string>;
 }
@@ -63,7 +60,7 @@ export async function demoScene(): Promise<DemoScene> {
     scene: {
       ...starter,
       backdrop,
-      lines: starter.lines.map((line) => ({ ...line, track: 'track' })),
+      lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, track: 'track' })),
     },
     characters: new Map([['isbel', isbel]]),
     tracks: new Map([
@@ -71,5 +68,5 @@ export async function demoScene(): Promise<DemoScene> {
     ]),
   };
   const close = () => rmSync(folder, { recursive: true });
-  return { material, prepared: prepareScene(material), pictures, voicePath, folder, close };
+  return { material, program: compile(material), pictures, voicePath, folder, close };
 }

@@ -1,5 +1,5 @@
 import { heardChannel } from '@cruvo/core/audio';
-import { readSoundModel, VoiceHearing, type ScriptToFind } from '@cruvo/core/speech';
+import { type ScriptToFind, VoiceHearing, readSoundModel } from '@cruvo/core/speech';
 
 interface Input {
   /** Base64. */

@@ -1,4 +1,6 @@
-import { evaluate, frameTime } from '@cruvo/core/scene';
+import type { Frame } from '@cruvo/core/frame';
+import { Player } from '@cruvo/core/program';
+import { frameMiddle } from '@cruvo/core/time';
 import { nodeSurface, retainedNodeSurface } from '@cruvo/film/gallery';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 import { onPage } from './browserPage';
@@ -32,9 +34,10 @@ export async function benchPaintingInNode(
   const anew = nodeSurface(SIZE.width, SIZE.height);
   const kept = retainedNodeSurface(SIZE.width, SIZE.height);
   const canvas = (way: Way) => (way === 'anew' ? anew : kept).canvas;
+  const player = new Player(scene.program);
   const ways = {
-    frameAt: (index: number) => evaluate(scene.prepared, frameTime(index, '24')),
-    paint: (way: Way, frame: ReturnType<typeof evaluate>) =>
+    frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
+    paint: (way: Way, frame: Frame) =>
       void (way === 'anew' ? anew : kept).painter.paintFrame(frame, gallery, SIZE),
     // Reading a pixel makes the canvas finish.
     finish: (way: Way) => void canvas(way).getContext('2d').getImageData(0, 0, 1, 1),

@@ -1,8 +1,10 @@
 import type { Character } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Frame } from '@cruvo/core/frame';
-import { evaluate, frameTime, prepareScene, type Scene } from '@cruvo/core/scene';
+import { Player, compile } from '@cruvo/core/program';
+import type { Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
+import { frameMiddle } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
 import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
@@ -18,11 +20,12 @@ interface Input {
 
 /** Paints every frame both ways. */
 function paintAll({ scene, characters, tracks, pictures, size, motion }: Input): PaintingTimes {
-  const prepared = prepareScene({
+  const program = compile({
     scene,
     characters: new Map(characters),
     tracks: new Map(tracks),
   });
+  const player = new Player(program);
   const gallery = new Map(
     pictures.map(([media, svg]) => [
       media,
@@ -39,7 +42,7 @@ function paintAll({ scene, characters, tracks, pictures, size, motion }: Input):
     kept: retainedPainterFor(both.kept.canvas),
   };
   const ways = {
-    frameAt: (index: number) => evaluate(prepared, frameTime(index, '24')),
+    frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
     paint: (way: Way, frame: Frame) => void painters[way].paintFrame(frame, gallery, size),
     finish: (way: Way) => void both[way].context.getImageData(0, 0, 1, 1),
     pixels: (way: Way) => both[way].context.getImageData(0, 0, size.width, size.height).data,

@@ -1,7 +1,9 @@
 import { execFileSync } from 'node:child_process';
 import { closeSync, openSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
-import { evaluate, frameCount, frameTime, type FilmSettings } from '@cruvo/core/scene';
+import { Player } from '@cruvo/core/program';
+import type { FilmSettings } from '@cruvo/core/scene';
+import { frameCount, frameMiddle, toSeconds } from '@cruvo/core/time';
 import { drawingsOf, loadGallery, nodeSurface, type NodeGallery } from '@cruvo/film/gallery';
 import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
@@ -23,20 +25,26 @@ export async function benchRendering(
 ): Promise<RenderingFigures> {
   const settings: FilmSettings = { width, height, frameRate: '24', background: '#33414a' };
   const gallery = await galleryOf(demo);
-  const { length } = demo.prepared.scene;
+  const { length } = demo.program.scene;
   const frames = frameCount(length, settings.frameRate);
   const raw = join(demo.folder, 'frames.rgba');
   writeRawFrames(raw, demo, gallery, settings);
   const sounds = [{ path: demo.voicePath, start: 0 }];
   const output = join(demo.folder, 'film.mp4');
-  const encode = rgbaFilmArguments({ settings, sounds, length, output, frames: raw });
+  const encode = rgbaFilmArguments({
+    settings,
+    sounds,
+    length: toSeconds(length),
+    output,
+    frames: raw,
+  });
   let [film, encoder] = [0, 0];
   for (let run = 0; run < RUNS; run++) {
     encoder = Math.max(encoder, await rate(frames, () => void execFileSync('ffmpeg', encode)));
     film = Math.max(
       film,
       await rate(frames, () =>
-        renderFilm({ scene: demo.prepared, gallery, sounds, settings, output }),
+        renderFilm({ program: demo.program, gallery, sounds, settings, output }),
       ),
     );
   }
@@ -49,7 +57,7 @@ export async function benchRendering(
 }
 
 export const galleryOf = (demo: PaintedScene): Promise<NodeGallery> =>
-  loadGallery(drawingsOf(demo.prepared), async (media) => Buffer.from(demo.pictures.get(media)!));
+  loadGallery(drawingsOf(demo.program), async (media) => Buffer.from(demo.pictures.get(media)!));
 
 async function rate(frames: number, work: () => void | Promise<void>): Promise<number> {
   const start = performance.now();
@@ -59,14 +67,15 @@ async function rate(frames: number, work: () => void | Promise<void>): Promise<n
 
 function writeRawFrames(
   path: string,
-  { prepared }: DemoScene,
+  { program }: DemoScene,
   gallery: NodeGallery,
   settings: FilmSettings,
 ): void {
   const { canvas, painter } = nodeSurface(settings.width, settings.height);
+  const player = new Player(program);
   const file = openSync(path, 'w');
-  for (let index = 0; index < frameCount(prepared.scene.length, settings.frameRate); index++) {
-    painter.paintFrame(evaluate(prepared, frameTime(index, settings.frameRate)), gallery, settings);
+  for (let index = 0; index < frameCount(program.scene.length, settings.frameRate); index++) {
+    painter.paintFrame(player.seek(frameMiddle(index, settings.frameRate)), gallery, settings);
     writeSync(file, canvas.data());
   }
   closeSync(file);

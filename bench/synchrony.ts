@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { framesPerSecond, type FrameRateName } from '@cruvo/core/scene';
+import { type FrameRateName, framesPerSecond } from '@cruvo/core/time';
 import { renderFilm } from '@cruvo/film/render';
 import { plainPicture } from '@cruvo/film/testing';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';

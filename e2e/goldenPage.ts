@@ -1,8 +1,9 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
-import { evaluate, prepareScene } from '@cruvo/core/scene';
+import { Player, compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
 import type { Picture } from '@cruvo/painter/paint';
 import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+import { toFlicks } from '@cruvo/core/time';
 
 export type GoldenPage = { paintGolden: typeof paintGolden };
 
@@ -17,7 +18,7 @@ async function paintGolden(
   size: { width: number; height: number },
   retained: boolean,
 ): Promise<string[]> {
-  const prepared = prepareScene(richScene());
+  const player = new Player(compile(richScene()));
   const gallery = new Map<string, Picture<ImageBitmap>>();
   for (const [media, picture] of richPictures()) {
     gallery.set(
@@ -29,7 +30,7 @@ async function paintGolden(
   }
   const canvas = Object.assign(document.createElement('canvas'), size);
   const painter = retained ? retainedPainterFor(canvas) : painterFor(canvas);
-  const paint = (time: number) => painter.paintFrame(evaluate(prepared, time), gallery, size);
+  const paint = (time: number) => painter.paintFrame(player.seek(toFlicks(time)), gallery, size);
   let played = 0;
   return GOLDEN_TIMES.map((time) => {
     for (; retained && played < time; played += 1 / RETAINED_RATE) paint(played);

@@ -1,4 +1,5 @@
 import { DEMO, expect, expectAccessible, StudioPage, test as base } from './studio';
+import { linesOf } from '@cruvo/core/scene';
 
 const SCRIPT = /Good evening, and welcome to Saltmarsh Weather/;
 
@@ -81,7 +82,9 @@ test('only the looped stretch is heard anew', async ({ demo }) => {
   // Words before the stretch are still known; inside it the voice alone was heard.
   await demo.saved();
   const { body } = await demo.onServer();
-  const track = (await (await page.request.get(`/api/tracks/${body.lines[0]!.track}`)).json()) as {
+  const track = (await (
+    await page.request.get(`/api/tracks/${linesOf(body)[0]!.track}`)
+  ).json()) as {
     words: { start: number; end: number }[];
   };
   expect(track.words.some(({ end }) => end < 3)).toBe(true);
@@ -154,9 +157,9 @@ test('the settings of the sounds change the mouths without hearing again', async
   };
   const before = await mouths();
   for (const [label, value] of [
-    ['How held', '4'],
-    ['How early', '0.2'],
-    ['How smooth', '1'],
+    ['Hold', '4'],
+    ['Lead', '0.2'],
+    ['Smoothness', '1'],
   ] as const) {
     await page.getByLabel(new RegExp(`^${label}`)).fill(value);
     await expect.poll(mouths).not.toBe(before);

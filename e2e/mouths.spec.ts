@@ -78,14 +78,14 @@ test('an edge is dragged, as one step', async ({ studio }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(studio.chosen).toContainText('2.000 to 4.000');
   await studio.saved();
-  expect((await studio.onServer()).body.lines[0]!.corrections).toEqual([]);
+  expect((await studio.onServer()).body.lines['line']!.corrections).toEqual([]);
 });
 
 test('sliders change the mouths at once', async ({ studio }) => {
   const { page } = studio;
   await fit(studio, studio);
   await choose(studio, 3);
-  await page.getByLabel(/^How strong/).fill('0.3');
+  await page.getByLabel(/^Strength/).fill('0.3');
   await expect(studio.chosen).toContainText('Closed');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(studio.chosen).toContainText('Open');
@@ -103,5 +103,5 @@ test('fitting can be cancelled', async ({ studio }) => {
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('button', { name: 'Fit mouths' })).toBeVisible();
   letGo();
-  expect((await studio.onServer()).body.lines[0]!.track).toBeNull();
+  expect((await studio.onServer()).body.lines['line']!.track).toBeNull();
 });

@@ -1,8 +1,10 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { frameTime, prepareScene, evaluate, type Scene } from '@cruvo/core/scene';
 import type { Character } from '@cruvo/core/character';
+import { compile, Player } from '@cruvo/core/program';
+import { linesOf, type Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
+import { frameMiddle } from '@cruvo/core/time';
 import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
 import { DEMO, expect, StudioPage, test } from './studio';
 
@@ -130,15 +132,16 @@ test('the stage shows what the film’s painter paints at the same time', async 
     (await page.request.get(`/api${path}`)).json() as Promise<unknown>;
   const scene = ((await json(`/documents/${DEMO.scene}`)) as { body: Scene }).body;
   const character = ((await json(`/documents/${DEMO.isbel}`)) as { body: Character }).body;
-  const track = scene.lines[0]!.track!;
-  const prepared = prepareScene({
+  const track = linesOf(scene)[0]!.track!;
+  const program = compile({
     scene,
     characters: new Map([[DEMO.isbel, character]]),
     tracks: new Map([[track, (await json(`/tracks/${track}`)) as VoiceTrack]]),
   });
-  const gallery = await loadGallery(drawingsOf(prepared), async (media) =>
+  const gallery = await loadGallery(drawingsOf(program), async (media) =>
     (await page.request.get(`/api/media/${media}`)).body(),
   );
+  const player = new Player(program);
   for (const frame of [0, 12, 30]) {
     await page.keyboard.press('Home');
     for (let press = 0; press < frame; press++) await page.keyboard.press('.');
@@ -151,7 +154,7 @@ test('the stage shows what the film’s painter paints at the same time', async 
       .raw();
     const { data: stage, info } = await picture.toBuffer({ resolveWithObject: true });
     const { canvas, painter } = nodeSurface(info.width, info.height);
-    painter.paintFrame(evaluate(prepared, frameTime(frame, scene.frameRate)), gallery, info);
+    painter.paintFrame(player.seek(frameMiddle(frame, scene.frameRate)), gallery, info);
     const film = canvas.data();
     const different = stage.filter((value, at) => Math.abs(value - film[at]!) > 8).length;
     // Two builds of one rasteriser: gradients round differently, edges don't.

@@ -1,6 +1,7 @@
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import type { Scene } from '@cruvo/core/scene';
 import { Client, makeProduction } from '../apps/server/src/testing/requests';
 import { createServices } from '../apps/server/src/app';
 import { DEMO } from '../apps/server/src/demo/seed';
@@ -64,15 +65,7 @@ export class StudioPage {
   }
 
   /** The scene as it is on the server. */
-  async onServer(): Promise<{
-    revision: number;
-    body: {
-      lines: {
-        corrections: { start: number; end: number; drawing: string }[];
-        track: string | null;
-      }[];
-    };
-  }> {
+  async onServer(): Promise<{ revision: number; body: Scene }> {
     return (await this.page.request.get(`/api/documents/${this.sceneId}`)).json();
   }
 

@@ -1,4 +1,4 @@
-import { FRAME_RATE_NAMES } from '@cruvo/core/scene';
+import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { fixed, table, type Figure, type Report } from '../report';
 import { benchSynchrony } from '../synchrony';
 

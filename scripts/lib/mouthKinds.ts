@@ -1,26 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import {
+  type Character,
   boundsOfPart,
   characterFromArtwork,
   itemsOf,
+  partsOf,
   possibleMouths,
-  type Character,
 } from '@cruvo/core/character';
-import { fitInside, grow, IDENTITY, multiply, translation } from '@cruvo/core/geometry';
-import {
-  articulate,
-  chartInMood,
-  chartOf,
-  DEFAULT_FIT,
-  fittedChart,
-  layMouths,
-  lipsFrom,
-  mouthIndexAt,
-  type MouthRig,
-} from '@cruvo/core/mouth';
-import { poseOf } from '@cruvo/core/scene';
+import { IDENTITY, fitInside, grow, multiply, translation } from '@cruvo/core/geometry';
+import { DEFAULT_FIT, type MouthRig, lipsFrom } from '@cruvo/core/mouth';
+import { Player, SPEAKER, compile, spokenScene } from '@cruvo/core/program';
 import { ENGLISH, VISEME_NAMES, type VoiceTrack } from '@cruvo/core/speech';
+import { toFlicks } from '@cruvo/core/time';
 import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
 import { readArtwork } from '@cruvo/media/artwork';
 import { prepareScriptHere } from '@cruvo/media/speech';
@@ -68,7 +60,7 @@ const KINDS: readonly (readonly [title: string, folder: URL, file: string, rig: 
     'bare-face.svg',
     (character) => ({
       ...lipsFrom(
-        { part: character.parts.at(-1)!.id, replaces: false },
+        { part: partsOf(character).at(-1)!.id, replaces: false },
         { x: 330, y: 568 },
         { x: 470, y: 568 },
         { x: 400, y: 598 },
@@ -121,25 +113,12 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
   );
   const around = mouth.kind === 'lips' ? null : boundsOfPart(character, mouth.part);
   const box = grow(around ?? { x: 320, y: 540, width: 160, height: 90 }, 24);
-  const held = layMouths(
-    track,
-    DEFAULT_FIT,
-    fittedChart(mouth, chartInMood(chartOf(mouth), null), track, DEFAULT_FIT),
-    {
-      duration: track.duration,
-      frameRate: 24,
-    },
-  );
-  const articulation = articulate(track, DEFAULT_FIT);
+  const player = new Player(compile(spokenScene(character, track)));
   return Promise.all(
     SHOWN.map((viseme) => {
-      const time = middleOf(track, viseme);
-      const shown = held[mouthIndexAt(held, time - DEFAULT_FIT.early)]!;
-      const pose = poseOf(
-        character,
-        { drawing: shown.drawing, articulation: articulation(time) },
-        { gaze: null, closed: 0 },
-      );
+      // The picture leads the sound.
+      const time = toFlicks(middleOf(track, viseme) - DEFAULT_FIT.leadSeconds);
+      const pose = player.poseAt(SPEAKER, time);
       const { canvas, painter } = nodeSurface(CELL.width - 6, CELL.height - 6);
       const view = multiply(
         fitInside(box, { width: CELL.width - 6, height: CELL.height - 6 }),

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { abilitiesOf, characterFromArtwork, recognise } from '@cruvo/core/character';
+import { abilitiesOf, characterFromArtwork, recognise, partsOf } from '@cruvo/core/character';
 import { readArtwork } from '@cruvo/media/artwork';
 
 const folder = new URL('../../apps/web/public/templates/', import.meta.url).pathname;
@@ -10,8 +10,8 @@ const come = async (name: string) => {
   });
   return characterFromArtwork('face', artwork);
 };
-const meanings = ({ parts }: Awaited<ReturnType<typeof come>>) =>
-  [...recognise(parts)].map(([id, { role, side }]) => `${id}: ${role} ${side ?? ''}`);
+const meanings = (character: Awaited<ReturnType<typeof come>>) =>
+  [...recognise(partsOf(character))].map(([id, { role, side }]) => `${id}: ${role} ${side ?? ''}`);
 
 it('the templates in both formats are the same character, which can do everything', async () => {
   const [svg, ora] = await Promise.all([come('face.svg'), come('face.ora')]);

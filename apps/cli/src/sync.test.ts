@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { voiceTrackSchema, type Sound } from '@cruvo/core/speech';
+import { type Sound, voiceTrackSchema } from '@cruvo/core/speech';
 import { join } from 'node:path';
 import { testFolder, wav, write } from '@cruvo/media/testing';
 import { run } from '@cruvo/media/tools';

@@ -9,7 +9,7 @@ import { glob, isDynamicPattern } from 'tinyglobby';
 import { object, string, ValidationError } from 'yup';
 import { VOICE_CHANNELS, type VoiceChannel } from '@cruvo/core/audio';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { languageSchema, VISEME_NAMES, type Sound } from '@cruvo/core/speech';
+import { type Sound, VISEME_NAMES, languageSchema } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { run } from '@cruvo/media/tools';
 import { hearAsLive, hearRecording } from '@cruvo/media/voice';

@@ -1,7 +1,6 @@
-import { itemsOf, type Character } from '@cruvo/core/character';
-import { IDENTITY, scaling, type Matrix } from '@cruvo/core/geometry';
-import { AT_REST } from '@cruvo/core/motion';
-import { poseAtRest } from '@cruvo/core/scene';
+import { type Character, itemsOf, poseAtRest } from '@cruvo/core/character';
+import { IDENTITY, type Matrix, scaling } from '@cruvo/core/geometry';
+import { AT_REST } from '@cruvo/core/pose';
 import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
 
 /**

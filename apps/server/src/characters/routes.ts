@@ -1,8 +1,8 @@
 import { Router, type Response } from 'express';
 import type { Character } from '@cruvo/core/character';
-import { characterFile, characterOra, characterSvg } from '@cruvo/media/characterFile';
 import { Problem } from '@cruvo/core/problem';
-import type { DocumentStore } from '../documents/store';
+import { characterFile, characterOra, characterSvg } from '@cruvo/media/characterFile';
+import { isKind, type DocumentStore } from '../documents/store';
 import { idFrom } from '../http/routes';
 import type { MediaStore } from '../media/store';
 import { portraitOf } from './portrait';
@@ -17,9 +17,11 @@ export function characterRoutes(documents: DocumentStore, media: MediaStore): Ro
   const router = Router();
   const read = (hash: string) => media.readAll(hash);
   const characterOf = async (id: unknown): Promise<Character> => {
-    const { kind, body } = await documents.read(idFrom(id));
-    if (kind !== 'character') throw new Problem('not-found', 'This is not a character.');
-    return body as Character;
+    const document = await documents.read(idFrom(id));
+    if (!isKind(document, 'character')) {
+      throw new Problem('not-found', 'This is not a character.');
+    }
+    return document.body;
   };
 
   router.get('/characters/:id/drawings.svg', async (request, response) => {

@@ -2,14 +2,16 @@ import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { characterFromArtwork, type Character, type Drawing } from '@cruvo/core/character';
+import { type Character, type Drawing, characterFromArtwork } from '@cruvo/core/character';
 import {
-  PRODUCTION_VERSION,
-  starterScene,
   type OwnPronunciation,
+  PRODUCTION_VERSION,
   type Scene,
+  starterScene,
 } from '@cruvo/core/scene';
 import { ENGLISH } from '@cruvo/core/speech';
+import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
+import { withRecord } from '@cruvo/core/records';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { hearWorkingVoice } from '@cruvo/media/voice';
 import type { Services } from '../app';
@@ -24,8 +26,8 @@ export const DEMO = {
 };
 
 const FOLDER = new URL('../../../../demo/saltmarsh/', import.meta.url);
-/** Seconds of quiet picture after the last word. */
-const ROOM_AFTER = 0.8;
+/** Quiet picture after the last word. */
+const ROOM_AFTER = toFlicks(0.8);
 
 /** Names of the cast, which no dictionary has. */
 const OWN_NAMES: readonly OwnPronunciation[] = [{ word: 'Isbel', like: 'iz bell' }];
@@ -50,19 +52,14 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     lineId: 'bulletin',
   });
   const script = (await readFile(new URL('isbel-bulletin.txt', FOLDER), 'utf8')).trim();
+  const track = await hear(services, voice.working, script);
   const scene: Scene = {
     ...starter,
-    length: Math.ceil((voice.duration + ROOM_AFTER) * 24) / 24,
+    length: frameStart(frameCount(voice.duration + ROOM_AFTER, '24'), '24'),
     stage: { ...starter.stage, background: '#33414a' },
     backdrop: await backdrop(services),
-    cast: starter.cast.map((member) => ({ ...member, scale: 1, y: 1100 })),
-    lines: await Promise.all(
-      starter.lines.map(async (line) => ({
-        ...line,
-        script,
-        track: await hear(services, voice.working, script),
-      })),
-    ),
+    cast: withRecord(starter.cast, 'isbel', (member) => ({ ...member, scale: 1, y: 1100 })),
+    lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, script, track })),
   };
   await services.documents.createProduction(DEMO.production, [
     {

@@ -30,7 +30,7 @@ describe('productions', () => {
         id: made.production,
         name: 'Test',
         scenes: [{ id: made.sceneId, name: 'Scene' }],
-        characters: [{ id: made.scene.cast[0]!.character, name: 'Two' }],
+        characters: [{ id: made.scene.cast['member']!.character, name: 'Two' }],
       }),
     ]);
   });

@@ -1,10 +1,14 @@
 import { Router, type Response } from 'express';
 import { array, mixed, number, object, string } from 'yup';
-import type { Character } from '@cruvo/core/character';
+import { DOCUMENT_KINDS, type DocumentKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
-import { DOCUMENT_KINDS, type DocumentKind, type Production, type Scene } from '@cruvo/core/scene';
 import { idFrom } from '../http/routes';
-import { RevisionConflict, type DocumentStore, type StoredDocument } from './store';
+import {
+  RevisionConflict,
+  type DocumentStore,
+  type ListedDocument,
+  type StoredDocument,
+} from './store';
 
 const newDocument = object({
   id: string().required().uuid(),
@@ -27,21 +31,18 @@ export function documentRoutes(documents: DocumentStore): Router {
       documents.list({ kind: 'character' }),
     ]);
     response.json(
-      productions.map(({ id, body }) => {
-        const within = ({ production }: StoredDocument) => production === id;
+      productions.map(({ id, name }) => {
+        const within = ({ production }: ListedDocument) => production === id;
         const [own, cast] = [scenes.filter(within), characters.filter(within)];
         return {
           id,
-          name: (body as Production).name,
+          name,
           savedAt: [...own, ...cast].reduce(
             (latest, { savedAt }) => (savedAt > latest ? savedAt : latest),
             new Date(0),
           ),
-          scenes: own.map((scene) => ({ id: scene.id, name: (scene.body as Scene).name })),
-          characters: cast.map((character) => ({
-            id: character.id,
-            name: (character.body as Character).name,
-          })),
+          scenes: own.map(nameOf),
+          characters: cast.map(nameOf),
         };
       }),
     );
@@ -114,6 +115,8 @@ export function documentRoutes(documents: DocumentStore): Router {
 
   return router;
 }
+
+const nameOf = ({ id, name }: ListedDocument) => ({ id, name });
 
 function sendDocument(response: Response, document: StoredDocument): void {
   response

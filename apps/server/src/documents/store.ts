@@ -1,14 +1,30 @@
+import { readDocument, type DocumentBodies, type DocumentKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
-import { readDocument, type DocumentKind } from '@cruvo/core/scene';
 import { OWNER, type Database } from '../database/connect';
 
-/** A saved document. Each save makes the next revision. */
-export interface StoredDocument {
+/** A saved document, brought up to date. Each save makes the next revision. */
+export interface StoredDocument<Kind extends DocumentKind = DocumentKind> {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly production: string;
+  readonly revision: number;
+  readonly body: DocumentBodies[Kind];
+  readonly savedAt: Date;
+}
+
+export function isKind<Kind extends DocumentKind>(
+  document: StoredDocument,
+  kind: Kind,
+): document is StoredDocument<Kind> {
+  return document.kind === kind;
+}
+
+/** What lists of documents show. */
+export interface ListedDocument {
   readonly id: string;
   readonly kind: DocumentKind;
   readonly production: string;
-  readonly revision: number;
-  readonly body: unknown;
+  readonly name: string;
   readonly savedAt: Date;
 }
 
@@ -47,7 +63,7 @@ const fromRow = ({ id, kind, production, revision, body, saved_at }: Row): Store
   kind,
   production,
   revision,
-  body,
+  body: readDocument(kind, body),
   savedAt: saved_at,
 });
 
@@ -86,9 +102,19 @@ export class DocumentStore {
     return fromRow(row);
   }
 
-  async list(filter: { kind?: DocumentKind; production?: string }): Promise<StoredDocument[]> {
-    const rows = await this.database<Row>('documents').where(filter).orderBy('created_at', 'desc');
-    return rows.map(fromRow);
+  /** The newest first. Names stand where they always did, so that one broken document spoils no list. */
+  async list(filter: { kind?: DocumentKind; production?: string }): Promise<ListedDocument[]> {
+    const rows = await this.database('documents')
+      .where(filter)
+      .orderBy('created_at', 'desc')
+      .select<(Pick<Row, 'id' | 'kind' | 'production' | 'saved_at'> & { name: string })[]>(
+        'id',
+        'kind',
+        'production',
+        'saved_at',
+        this.database.raw("body->>'name' as name"),
+      );
+    return rows.map(({ saved_at, ...row }) => ({ ...row, savedAt: saved_at }));
   }
 
   /**
@@ -122,10 +148,11 @@ export class DocumentStore {
 
   async readRevision(id: string, revision: number): Promise<unknown> {
     const row = await this.database('document_revisions')
-      .where({ document: id, revision })
-      .first<{ body: unknown } | undefined>('body');
+      .join('documents', 'documents.id', 'document_revisions.document')
+      .where({ document: id, 'document_revisions.revision': revision })
+      .first<Pick<Row, 'kind' | 'body'> | undefined>('kind', 'document_revisions.body');
     if (!row) throw new Problem('not-found', 'This version is no longer kept.');
-    return row.body;
+    return readDocument(row.kind, row.body);
   }
 
   async deleteProduction(production: string): Promise<void> {

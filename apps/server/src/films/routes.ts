@@ -1,9 +1,8 @@
 import { Router } from 'express';
 import { object, string } from 'yup';
-import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { filmSettingsSchema, type Scene } from '@cruvo/core/scene';
-import type { DocumentStore } from '../documents/store';
+import { filmSettingsSchema, castOf } from '@cruvo/core/scene';
+import { isKind, type DocumentStore } from '../documents/store';
 import { idFrom } from '../http/routes';
 import { sendMedia } from '../media/routes';
 import type { MediaStore } from '../media/store';
@@ -92,12 +91,15 @@ async function materialOf(
   documents: DocumentStore,
   sceneId: string,
 ): Promise<{ production: string; material: FilmMaterial }> {
-  const { production, kind, body } = await documents.read(sceneId);
-  if (kind !== 'scene') throw new Problem('bad-input', 'Only a scene can become a film.');
-  const scene = body as Scene;
-  const ids = [...new Set(scene.cast.map(({ character }) => character))];
-  const characters = await Promise.all(
-    ids.map(async (id) => [id, (await documents.read(id)).body as Character] as const),
+  const document = await documents.read(sceneId);
+  if (!isKind(document, 'scene')) {
+    throw new Problem('bad-input', 'Only a scene can become a film.');
+  }
+  const { production, body: scene } = document;
+  const ids = [...new Set(castOf(scene).map(({ character }) => character))];
+  const found = await Promise.all(ids.map((id) => documents.read(id)));
+  const characters = found.flatMap((one) =>
+    isKind(one, 'character') ? [[one.id, one.body] as const] : [],
   );
   return { production, material: { scene, characters: Object.fromEntries(characters) } };
 }

@@ -3,6 +3,7 @@ import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import type { FilmRecord, FilmStatus, Scene } from '@cruvo/core/scene';
 import { OWNER, type Database } from '../database/connect';
+import { readDocument } from '@cruvo/core/document';
 
 export type Film = FilmRecord<Date>;
 
@@ -80,8 +81,14 @@ export class FilmStore {
   async material(id: string): Promise<FilmMaterial> {
     const row = await this.database('films')
       .where({ id })
-      .first<{ material: FilmMaterial }>('material');
-    return row.material;
+      .first<{ material: { scene: unknown; characters: Record<string, unknown> } }>('material');
+    const { scene, characters } = row.material;
+    return {
+      scene: readDocument('scene', scene),
+      characters: Object.fromEntries(
+        Object.entries(characters).map(([key, body]) => [key, readDocument('character', body)]),
+      ),
+    };
   }
 
   /**

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ValidationError } from 'yup';
-import { Problem, sentenceOf, type ProblemCode } from '@cruvo/core/problem';
+import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
 import { log } from '../log';
 
 const STATUS: Record<ProblemCode, number> = {

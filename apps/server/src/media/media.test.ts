@@ -5,6 +5,7 @@ import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import { Client } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 import { CHUNK_BYTES } from './store';
+import { toFlicks } from '@cruvo/core/time';
 
 let studio: TestStudio;
 let client: Client;
@@ -75,7 +76,7 @@ describe('voices', () => {
     expect(status).toBe(201);
     expect(body).toMatchObject({
       name: 'good évening.wav',
-      duration: 1.5,
+      duration: toFlicks(1.5),
       sampleRate: 48_000,
       channels: 1,
     });

@@ -1,7 +1,8 @@
-import { itemsOf, type Character, type Drawing } from '@cruvo/core/character';
+import { type Character, type Drawing, itemsOf, poseAtRest } from '@cruvo/core/character';
 import type { Frame } from '@cruvo/core/frame';
 import { IDENTITY } from '@cruvo/core/geometry';
-import { evaluate, poseAtRest, prepareScene, type Scene } from '@cruvo/core/scene';
+import { Player, compile } from '@cruvo/core/program';
+import type { Scene } from '@cruvo/core/scene';
 import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
 
 /** Counts up when posters of the same documents come to look otherwise. */
@@ -17,9 +18,9 @@ export interface Poster {
 
 /** A scene before anybody speaks: nothing of its lines is needed for that. */
 export function scenePoster(scene: Scene, characters: ReadonlyMap<string, Character>): Poster {
-  const silent = { ...scene, lines: [] };
-  const prepared = prepareScene({ scene: silent, characters, tracks: new Map() });
-  return { frame: evaluate(prepared, 0), drawings: drawingsOf(prepared) };
+  const silent = { ...scene, lines: {} };
+  const program = compile({ scene: silent, characters, tracks: new Map() });
+  return { frame: new Player(program).seek(0), drawings: drawingsOf(program) };
 }
 
 /** A character at rest on nothing. */

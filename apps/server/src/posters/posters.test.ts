@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
+import { partsOf, withParts } from '@cruvo/core/character';
 
 let studio: TestStudio;
 let client: Client;
@@ -15,7 +16,7 @@ afterAll(() => studio.close());
 const poster = (id: string, headers: Record<string, string> = {}) =>
   fetch(`${studio.address}/api/documents/${id}/poster`, { headers });
 const kept = async () => Number((await studio.services.database('posters').count())[0]!['count']);
-const characterId = () => made.scene.cast[0]!.character;
+const characterId = () => made.scene.cast['member']!.character;
 
 /** The colour in the middle of a picture. */
 async function middleOf(response: Response): Promise<number[]> {
@@ -57,8 +58,8 @@ it('is another one after the scene, or a character in it, has changed', async ()
   await client.send('PUT', `/documents/${made.sceneId}`, scene, { 'If-Match': '"1"' });
   const second = await tag();
   expect(second).not.toBe(first);
-  const parts = made.character.parts.map((part) => ({ ...part, hidden: true }));
-  const unseen = { ...made.character, parts };
+  const ids = partsOf(made.character).map(({ id }) => id);
+  const unseen = withParts(made.character, ids, { hidden: true });
   await client.send('PUT', `/documents/${characterId()}`, unseen, { 'If-Match': '"1"' });
   expect(await tag()).not.toBe(second);
 });

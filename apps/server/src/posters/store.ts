@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
-import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { readDocument } from '@cruvo/core/scene';
 import type { Database } from '../database/connect';
-import type { DocumentStore, StoredDocument } from '../documents/store';
+import { isKind, type DocumentStore, type StoredDocument } from '../documents/store';
 import type { MediaStore } from '../media/store';
 import { characterPoster, paintPoster, POSTER_VERSION, scenePoster, type Poster } from './poster';
+import { castOf, type Scene } from '@cruvo/core/scene';
 
 /** A document with the documents that it shows. */
 interface Shown {
@@ -44,7 +43,9 @@ export class PosterStore {
       throw new Problem('not-found', 'A production has no poster of its own.');
     }
     if (document.kind === 'character') return { document, characters: [] };
-    const cast = readDocument('scene', document.body).cast.map(({ character }) => character);
+    const cast = isKind(document, 'scene')
+      ? castOf(document.body).map(({ character }) => character)
+      : [];
     const found = await Promise.all(
       [...new Set(cast)].map((character) => this.documents.read(character).catch(() => null)),
     );
@@ -83,11 +84,9 @@ function contentOf({ document, characters }: Shown): string {
 }
 
 function posterOf({ document, characters }: Shown): Poster {
-  if (document.kind === 'character') {
-    return characterPoster(readDocument('character', document.body));
-  }
-  const cast = new Map<string, Character>(
-    characters.map(({ id, body }) => [id, readDocument('character', body)]),
+  if (isKind(document, 'character')) return characterPoster(document.body);
+  const cast = characters.flatMap((one) =>
+    isKind(one, 'character') ? [[one.id, one.body] as const] : [],
   );
-  return scenePoster(readDocument('scene', document.body), cast);
+  return scenePoster(document.body as Scene, new Map(cast));
 }

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { array, object, string } from 'yup';
-import { languageSchema, type Speller } from '@cruvo/core/speech';
+import { type Speller, languageSchema } from '@cruvo/core/speech';
 
 const MOST_WORDS = 20_000;
 

@@ -1,11 +1,11 @@
+import { type Character, type Picture, characterFromTwoDrawings } from '@cruvo/core/character';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
+import { type Scene, type Voice, starterScene } from '@cruvo/core/scene';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
-import type { Character } from '@cruvo/core/character';
-import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
-import { starterScene, type Scene, type Voice } from '@cruvo/core/scene';
 import { plainSvg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import type { TestStudio } from './studio';
+import { withRecord } from '@cruvo/core/records';
 
 /** Requests to a studio's API, as its page makes them. */
 export class Client {
@@ -74,8 +74,9 @@ export async function makeProduction(
     lineId: 'line',
   });
   // The test voice is a tone, which has no sounds of speech.
-  const fit = { ...DEFAULT_FIT, method: 'loudness', early: 0 } as const;
-  const scene = { ...starter, lines: starter.lines.map((line) => ({ ...line, fit })) };
+  const fit = { ...DEFAULT_FIT, method: 'loudness', leadSeconds: 0 } as const;
+  const lines = withRecord(starter.lines, 'line', (line) => ({ ...line, fit }));
+  const scene = { ...starter, lines };
   await services.documents.createProduction(ids.production, [
     {
       id: ids.production,

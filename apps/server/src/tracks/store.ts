@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
-import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
 import { OWNER, type Database } from '../database/connect';
 
 /** What was heard in voices. A track never changes: its id is the SHA-256 of its JSON text. */

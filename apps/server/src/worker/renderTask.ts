@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { prepareScene, type PreparedScene } from '@cruvo/core/scene';
+import { type Program, compile } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
 import { renderFilm, type SoundAtTime } from '@cruvo/film/render';
@@ -13,6 +13,8 @@ import type { Services } from '../app';
 import type { FilmTask } from '../films/queue';
 import type { FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../http/problems';
+import { toSeconds } from '@cruvo/core/time';
+import { linesOf, heardLines } from '@cruvo/core/scene';
 
 /** How often a worker says how far it is and asks whether the film is still wanted, milliseconds. */
 const REPORT_EVERY_MS = 400;
@@ -64,13 +66,13 @@ async function renderToMedia(
   }, REPORT_EVERY_MS);
   try {
     const { settings } = await films.read(task.film);
-    const scene = await prepare(services, await films.material(task.film));
-    const gallery = await loadGallery(drawingsOf(scene), (hash) => media.readAll(hash));
-    const sounds = await voicesOf(services, scene, folder);
+    const program = await prepare(services, await films.material(task.film));
+    const gallery = await loadGallery(drawingsOf(program), (hash) => media.readAll(hash));
+    const sounds = await voicesOf(services, program, folder);
     const output = join(folder, 'film.mp4');
     const onProgress = (done: number, total: number) => void (progress = done / total);
     const signal = AbortSignal.any([unwanted.signal, stop]);
-    await renderFilm({ scene, gallery, sounds, settings, output, onProgress, signal });
+    await renderFilm({ program, gallery, sounds, settings, output, onProgress, signal });
     return await media.writeFile(output, 'video/mp4');
   } finally {
     clearInterval(beat);
@@ -80,25 +82,25 @@ async function renderToMedia(
 async function prepare(
   { tracks }: WorkerServices,
   { scene, characters }: FilmMaterial,
-): Promise<PreparedScene> {
+): Promise<Program> {
   const heard = new Map<string, VoiceTrack>();
-  for (const { track } of scene.lines) {
+  for (const { track } of linesOf(scene)) {
     if (track !== null) heard.set(track, await tracks.read(track));
   }
-  return prepareScene({ scene, characters: new Map(Object.entries(characters)), tracks: heard });
+  return compile({ scene, characters: new Map(Object.entries(characters)), tracks: heard });
 }
 
 async function voicesOf(
   { media }: WorkerServices,
-  { scene }: PreparedScene,
+  { scene }: Program,
   folder: string,
 ): Promise<SoundAtTime[]> {
   return Promise.all(
-    scene.lines.map(async ({ id, start, voice }) => {
-      const path = join(folder, `${id}.wav`);
+    heardLines(scene).map(async ({ start, voice }, at) => {
+      const path = join(folder, `${at}.wav`);
       const { size } = await media.info(voice.working);
       await pipeline(Readable.from(media.read(voice.working, 0, size)), createWriteStream(path));
-      return { path, start };
+      return { path, start: toSeconds(start) };
     }),
   );
 }

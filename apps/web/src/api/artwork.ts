@@ -1,6 +1,6 @@
 import { zip } from 'fflate';
 import type { Artwork, Character } from '@cruvo/core/character';
-import { readDocument } from '@cruvo/core/scene';
+import { readDocument } from '@cruvo/core/document';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import { problemFrom, request, type ProblemDocument } from './http';
 

@@ -1,4 +1,4 @@
-import { readDocument, type DocumentBodies, type DocumentKind } from '@cruvo/core/scene';
+import { type DocumentBodies, type DocumentKind, readDocument } from '@cruvo/core/document';
 import { getJson, problemFrom, request, sendJson, type ProblemDocument } from './http';
 
 export interface Document<Kind extends DocumentKind> {

@@ -1,7 +1,7 @@
 import type { Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import type { Voice } from '@cruvo/core/scene';
-import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
 import { getJson, problemFrom, request, SERVER_AWAY } from './http';
 
 export const mediaUrl = (hash: string) => `/api/media/${hash}`;

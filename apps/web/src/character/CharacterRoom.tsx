@@ -65,7 +65,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
     // What is painted stays while newer pictures come.
     placeholderData: keepPreviousData,
   });
-  const saying = useSaying(character.mouth, production.body.pronunciations);
+  const saying = useSaying(character, production.body.pronunciations);
   const [picking, pick] = useState<Picking | null>(null);
   const [handles, setHandles] = useState(NO_HANDLES);
   const partAt = useRef<((onPage: Point) => string | null) | null>(null);

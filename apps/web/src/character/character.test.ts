@@ -1,4 +1,4 @@
-import { characterFromTwoDrawings, withParts } from '@cruvo/core/character';
+import { characterFromTwoDrawings, partsOf, withPartList, withParts } from '@cruvo/core/character';
 import { createCharacterStore } from './characterStore';
 import { describeCharacterChanges } from './describeChanges';
 import { meaningInWords } from './parts/meaningInWords';
@@ -38,12 +38,12 @@ describe('what changed', () => {
   });
   it('names what came and went, a few of many', () => {
     const extra = Array.from({ length: 5 }, (_, at) => ({
-      ...character.parts[0]!,
+      ...partsOf(character)[0]!,
       id: `part ${at}`,
       name: `Part ${at}`,
       shows: null,
     }));
-    const more = { ...character, parts: [...character.parts, ...extra] };
+    const more = withPartList(character, [...partsOf(character), ...extra]);
     expect(describeCharacterChanges(character, more)).toEqual([
       'Added: “Part 0”, “Part 1”, “Part 2” and 2 more.',
     ]);

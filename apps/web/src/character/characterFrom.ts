@@ -1,4 +1,4 @@
-import { characterFromArtwork, type Character } from '@cruvo/core/character';
+import { type Character, characterFromArtwork } from '@cruvo/core/character';
 import type { Sent } from '../api/artwork';
 import { loadGallery } from '../studio/stage/browserGallery';
 import { withMeasuredEyes } from './measureEyes';

@@ -1,9 +1,11 @@
 import {
-  boundsOfPart,
-  freeName,
-  plainPart,
   type Character,
   type Drawing,
+  boundsOfPart,
+  freeName,
+  partsOf,
+  withPartList,
+  plainPart,
 } from '@cruvo/core/character';
 import { MOUTH_DARK, type MouthRig } from '@cruvo/core/mouth';
 import { Problem } from '@cruvo/core/problem';
@@ -20,16 +22,16 @@ export async function withColourBehind(character: Character, rig: MouthRig): Pro
   const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
   const [width, height] = [box.width * SHUT.width, box.height * SHUT.height];
   const drawing = await ovalDrawing(character, { ...middle, width, height });
-  const taken = new Set(character.parts.map(({ id }) => id));
+  const taken = new Set(partsOf(character).map(({ id }) => id));
   const id = freeName('colour behind the mouth', taken);
-  const at = character.parts.findIndex((part) => part.id === rig.part);
-  const { parent } = character.parts[at]!;
+  const at = partsOf(character).findIndex((part) => part.id === rig.part);
+  const { parent } = partsOf(character)[at]!;
   const part = plainPart({ id, name: id, parent, drawing: id, pivot: middle });
   const follower = { part: id, x: 0, y: 0, turn: 0, scale: GROWS, pivot: middle };
+  const parts = [...partsOf(character).slice(0, at), part, ...partsOf(character).slice(at)];
   return {
-    ...character,
+    ...withPartList(character, parts),
     drawings: { ...character.drawings, [id]: drawing },
-    parts: [...character.parts.slice(0, at), part, ...character.parts.slice(at)],
     mouth: { ...rig, followers: [...rig.followers, follower] },
   };
 }

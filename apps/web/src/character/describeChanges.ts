@@ -1,16 +1,16 @@
 import equal from 'fast-deep-equal';
-import type { Character } from '@cruvo/core/character';
+import { type Character, type Part, partsOf } from '@cruvo/core/character';
 
 /** What changed from one version of a character to another, in sentences. */
 export function describeCharacterChanges(before: Character, after: Character): string[] {
-  const known = new Map(before.parts.map((part) => [part.id, part]));
-  const added = after.parts.filter(({ id }) => !known.has(id));
-  const kept = new Set(after.parts.map(({ id }) => id));
-  const gone = before.parts.filter(({ id }) => !kept.has(id));
-  const changed = after.parts.filter(
+  const known = new Map(partsOf(before).map((part) => [part.id, part]));
+  const added = partsOf(after).filter(({ id }) => !known.has(id));
+  const kept = new Set(partsOf(after).map(({ id }) => id));
+  const gone = partsOf(before).filter(({ id }) => !kept.has(id));
+  const changed = partsOf(after).filter(
     (part) => known.has(part.id) && !equal(part, known.get(part.id)),
   );
-  const named = (parts: Character['parts']) => {
+  const named = (parts: readonly Part[]) => {
     const names = parts.slice(0, 3).map(({ name }) => `“${name}”`);
     return parts.length > 3 ? `${names.join(', ')} and ${parts.length - 3} more` : names.join(', ');
   };

@@ -1,12 +1,14 @@
 import {
-  boundsOfPart,
-  itemsOf,
-  reachWithin,
   type Character,
   type Coverage,
+  boundsOfPart,
+  itemsOf,
+  partsOf,
+  reachWithin,
+  withPartList,
 } from '@cruvo/core/character';
-import { multiply, scaling, translation, type Box } from '@cruvo/core/geometry';
-import { AT_REST } from '@cruvo/core/motion';
+import { type Box, multiply, scaling, translation } from '@cruvo/core/geometry';
+import { AT_REST } from '@cruvo/core/pose';
 import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
 
 /** Cells across the wider side of a white. */
@@ -33,8 +35,8 @@ function coverageOf(
   const canvas = document.createElement('canvas');
   canvas.width = Math.max(1, Math.ceil(box.width / cell));
   canvas.height = Math.max(1, Math.ceil(box.height / cell));
-  const one = character.parts.find(({ id }) => id === part)!;
-  const alone = { ...character, parts: [{ ...one, parent: null, hidden: false, clipped: false }] };
+  const one = partsOf(character).find(({ id }) => id === part)!;
+  const alone = withPartList(character, [{ ...one, parent: null, hidden: false, clipped: false }]);
   const view = multiply(scaling(1 / cell), translation(-box.x, -box.y));
   painterFor(canvas).paintItems(itemsOf(alone, view, AT_REST), gallery, [1, 0, 0, 1, 0, 0]);
   const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);

@@ -1,5 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { withGroup, withoutParts, withParts } from '@cruvo/core/character';
+import { partsOf, withGroup, withParts, withoutParts } from '@cruvo/core/character';
 import { isWithin, onControl } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
 
@@ -31,7 +31,9 @@ export function useCharacterKeys(
   useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);
   useHotkeys('h', () => {
     const { chosen, character } = state();
-    const hidden = character.parts.some(({ id, hidden: unseen }) => chosen.includes(id) && !unseen);
+    const hidden = partsOf(character).some(
+      ({ id, hidden: unseen }) => chosen.includes(id) && !unseen,
+    );
     state().change((before) => withParts(before, chosen, { hidden }));
   });
   useHotkeys(
@@ -45,7 +47,7 @@ export function useCharacterKeys(
     (event) => {
       const way = WAYS.get(event.key);
       const { chosen, character, change } = state();
-      const free = character.parts.filter(({ id, locked }) => chosen.includes(id) && !locked);
+      const free = partsOf(character).filter(({ id, locked }) => chosen.includes(id) && !locked);
       if (!way || free.length === 0) return;
       event.preventDefault();
       const step = event.shiftKey ? COARSE : FINE;

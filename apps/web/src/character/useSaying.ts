@@ -1,33 +1,22 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { controlsOf, mouthState, type Character } from '@cruvo/core/character';
+import type { MouthState } from '@cruvo/core/mouth';
 import { sentenceOf } from '@cruvo/core/problem';
-import {
-  articulate,
-  chartInMood,
-  chartOf,
-  DEFAULT_FIT,
-  fittedChart,
-  followsSmoothly,
-  layMouths,
-  mouthIndexAt,
-  type MouthNow,
-  type MouthRig,
-} from '@cruvo/core/mouth';
-import { restingMouth, type OwnPronunciation } from '@cruvo/core/scene';
+import { compile, Player, SPEAKER, spokenScene } from '@cruvo/core/program';
+import type { OwnPronunciation } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
+import { toFlicks } from '@cruvo/core/time';
 import { sayWords } from '../workers/sayWords';
-
-/** Frames a second in which drawings are held on the try-out. */
-const FRAME_RATE = 24;
 
 /** What the mouth says on the try-out, and how. */
 export interface Spoken {
   readonly track: VoiceTrack;
   /** The mouth at a time in seconds. */
-  readonly mouthAt: (time: number) => MouthNow;
+  readonly mouthAt: (time: number) => MouthState;
 }
 
 /** Has the mouth say typed words or a line, at full speed or slowly, once or over and over. */
-export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]) {
+export function useSaying(character: Character, own: readonly OwnPronunciation[]) {
   const [track, setTrack] = useState<VoiceTrack | null>(null);
   const [mood, setMood] = useState<string | null>(null);
   const [speed, setSpeed] = useState(1);
@@ -38,8 +27,8 @@ export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]
   const heard = useRef<HTMLAudioElement | null>(null);
 
   const spoken = useMemo(
-    () => (rig && track ? spokenBy(rig, track, mood) : null),
-    [rig, track, mood],
+    () => (track ? spokenBy(character, track, mood) : null),
+    [character, track, mood],
   );
 
   /** @param sound address of the voice that is heard along; null for typed words */
@@ -105,20 +94,13 @@ export function useSaying(rig: MouthRig | null, own: readonly OwnPronunciation[]
 
 export type Saying = ReturnType<typeof useSaying>;
 
-function spokenBy(rig: MouthRig, track: VoiceTrack, mood: string | null): Spoken {
-  const articulation = articulate(track, DEFAULT_FIT);
-  const chart = fittedChart(rig, chartInMood(chartOf(rig), mood), track, DEFAULT_FIT);
-  const held = layMouths(track, DEFAULT_FIT, chart, {
-    duration: track.duration,
-    frameRate: FRAME_RATE,
-  });
-  const smooth = followsSmoothly(rig);
+function spokenBy(character: Character, track: VoiceTrack, mood: string | null): Spoken | null {
+  const { mouth } = character;
+  if (!mouth) return null;
+  const set = controlsOf(character);
+  const player = new Player(compile(spokenScene(character, track, mood)));
   return {
     track,
-    mouthAt: (time) => {
-      const drawing = held[mouthIndexAt(held, time)]?.drawing;
-      if (!drawing) return restingMouth(rig);
-      return { drawing, articulation: articulation(time + (smooth ? DEFAULT_FIT.early : 0)) };
-    },
+    mouthAt: (time) => mouthState(set, player.valuesAt(SPEAKER, toFlicks(time))!, mouth),
   };
 }

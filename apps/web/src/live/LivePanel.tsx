@@ -2,7 +2,8 @@ import { Mic, Square } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Alert, Button, Form, Spinner } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
-import type { Line, PreparedMember } from '@cruvo/core/scene';
+import type { MemberProgram } from '@cruvo/core/program';
+import type { Line } from '@cruvo/core/scene';
 import { VISEME_NAMES } from '@cruvo/core/speech';
 import { mediaUrl } from '../api/media';
 import type { LiveReadout, LiveVoice } from './useLiveVoice';
@@ -20,7 +21,7 @@ export function LivePanel({
 }: {
   voice: LiveVoice;
   recordings: readonly Line[];
-  cast: readonly PreparedMember[];
+  cast: readonly MemberProgram[];
   speaker: string;
   onSpeaker: (speaker: string) => void;
 }) {

@@ -1,9 +1,12 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Character } from '@cruvo/core/character';
-import { evaluate, prepareScene, type Line, type Scene } from '@cruvo/core/scene';
+import { useMemo, useRef, useState } from 'react';
+import { mouthOverrides, type Character } from '@cruvo/core/character';
+import { compile, Player } from '@cruvo/core/program';
+import { castOf, linesOf, speakerOf, type Line, type Scene } from '@cruvo/core/scene';
+import { toFlicks } from '@cruvo/core/time';
+import type { BrowserGallery } from '../studio/stage/browserGallery';
 import { StageCanvas } from '../studio/stage/StageCanvas';
 import { useCanvasBox } from '../studio/stage/useCanvasBox';
-import { retainedPainterFor, type BrowserGallery } from '../studio/stage/browserGallery';
+import { everyPicture, useFrames, type FrameSource } from '../studio/stage/useFrames';
 import { LivePanel } from './LivePanel';
 import { useLiveVoice } from './useLiveVoice';
 
@@ -19,40 +22,39 @@ export function LiveStage({
   gallery: BrowserGallery;
   recordings: readonly Line[];
 }) {
-  const prepared = useMemo(
-    () => prepareScene({ scene: { ...scene, lines: [] }, characters, tracks: new Map() }),
+  const program = useMemo(
+    () => compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map() }),
     [scene, characters],
   );
-  const [speaker, setSpeaker] = useState(scene.lines[0]?.speaker ?? scene.cast[0]?.id ?? '');
-  const character = prepared.members.find(({ member }) => member.id === speaker)?.character ?? null;
-  const fit = scene.lines.find((line) => line.speaker === speaker)?.fit;
+  const [speaker, setSpeaker] = useState(firstSpeaker(scene));
+  const character = program.members.find(({ member }) => member.id === speaker)?.character ?? null;
+  const fit = linesOf(scene).find((line) => speakerOf(scene, line) === speaker)?.fit;
   const voice = useLiveVoice(character, fit);
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useCanvasBox(holder, scene.stage);
   const { mouthNow, paintAtOnce } = voice;
-
-  useEffect(() => {
-    if (!canvas.current || box.width === 0) return;
-    const painter = retainedPainterFor(canvas.current);
-    let request = 0;
-    const paint = () => {
-      const mouth = mouthNow();
-      const time = (performance.now() / 1000) % scene.length;
-      const live = new Map(mouth === null ? [] : [[speaker, mouth]]);
-      painter.paintFrame(evaluate(prepared, time, live), gallery, canvas.current!);
-    };
-    const goOn = () => {
-      paint();
-      request = requestAnimationFrame(goOn);
-    };
-    goOn();
-    paintAtOnce(paint);
-    return () => {
-      cancelAnimationFrame(request);
-      paintAtOnce(null);
-    };
-  }, [box, prepared, gallery, speaker, scene.length, mouthNow, paintAtOnce]);
+  const [player] = useState(() => new Player(program));
+  const source = useMemo<FrameSource>(
+    () => ({
+      frame: () => {
+        const mouth = mouthNow();
+        const time = toFlicks(performance.now() / 1000) % scene.length;
+        player.swap(program);
+        return player.seek(time, new Map(mouth ? [[speaker, mouthOverrides(mouth)]] : []));
+      },
+      follow: (paint) => {
+        const stop = everyPicture(paint);
+        paintAtOnce(paint);
+        return () => {
+          stop();
+          paintAtOnce(null);
+        };
+      },
+    }),
+    [player, program, speaker, scene.length, mouthNow, paintAtOnce],
+  );
+  useFrames(canvas, box, gallery, source);
 
   return (
     <>
@@ -60,10 +62,15 @@ export function LiveStage({
       <LivePanel
         voice={voice}
         recordings={recordings}
-        cast={prepared.members}
+        cast={program.members}
         speaker={speaker}
         onSpeaker={setSpeaker}
       />
     </>
   );
+}
+
+function firstSpeaker(scene: Scene): string {
+  const [line] = linesOf(scene);
+  return line ? speakerOf(scene, line) : (castOf(scene)[0]?.id ?? '');
 }

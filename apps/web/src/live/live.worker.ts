@@ -1,4 +1,4 @@
-import { LiveHearing, readSoundModel, type LiveFrame } from '@cruvo/core/speech';
+import { type LiveFrame, LiveHearing, readSoundModel } from '@cruvo/core/speech';
 import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
 import type { CapturedBlock } from './capture.worklet';
 

@@ -1,13 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { sentenceOf } from '@cruvo/core/problem';
 import type { Character } from '@cruvo/core/character';
 import {
   DEFAULT_FIT,
-  LiveMouth,
   type FitSettings,
+  LiveMouth,
+  type MouthState,
   chartOf,
-  type MouthNow,
 } from '@cruvo/core/mouth';
+import { sentenceOf } from '@cruvo/core/problem';
 import type { LiveFrame } from '@cruvo/core/speech';
 import { DelayMeter } from './delayMeter';
 import { startLive, type LiveSession, type LiveSource } from './liveSession';
@@ -38,7 +38,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
   const session = useRef<LiveSession | null>(null);
   const mouth = useRef<LiveMouth | null>(null);
   /** The mouth to show, and the time on the audio clock of the sound that its drawing stands for. */
-  const shown = useRef<{ now: MouthNow; sound: number; painted: boolean } | null>(null);
+  const shown = useRef<{ now: MouthState; sound: number; painted: boolean } | null>(null);
   const meters = useRef({ delay: new DelayMeter(), work: new DelayMeter() });
   const latest = useRef<LiveFrame | null>(null);
   const attempt = useRef(0);
@@ -104,7 +104,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
   }, [state.kind]);
 
   /** The mouth to paint now; null while nobody is heard. Measures the delay of each new drawing. */
-  const mouthNow = useCallback((): MouthNow | null => {
+  const mouthNow = useCallback((): MouthState | null => {
     const current = shown.current;
     if (!current) return null;
     if (!current.painted && session.current) {

@@ -4,12 +4,12 @@ import { Button, Table } from 'react-bootstrap';
 import {
   EXPRESSION_WORDS,
   LOUDNESS_WORDS,
-  namingSheet,
-  ROLE_WORDS,
   ROLES,
+  ROLE_WORDS,
   SHAPE_WORDS,
   SIDE_WORDS,
   SOUND_WORDS,
+  namingSheet,
 } from '@cruvo/core/character';
 import { VISEME_NAMES } from '@cruvo/core/speech';
 import { TopBar } from '../shell/TopBar';

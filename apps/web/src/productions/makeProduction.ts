@@ -1,5 +1,6 @@
-import { characterFromTwoDrawings, type Picture } from '@cruvo/core/character';
-import { PRODUCTION_VERSION, starterScene, type Voice } from '@cruvo/core/scene';
+import { type Picture, characterFromTwoDrawings } from '@cruvo/core/character';
+import { withRecord } from '@cruvo/core/records';
+import { PRODUCTION_VERSION, type Voice, starterScene } from '@cruvo/core/scene';
 import { ENGLISH } from '@cruvo/core/speech';
 import { createProduction } from '../api/documents';
 import { mediaUrl, storeTrack } from '../api/media';
@@ -32,6 +33,7 @@ export async function makeProduction(
     character: crypto.randomUUID(),
     scene: crypto.randomUUID(),
   };
+  const lineId = crypto.randomUUID();
   const character = characterFromTwoDrawings(name, parts.closed, parts.open);
   const starter = starterScene({
     name: nameWithoutEnding(parts.voice.name),
@@ -39,9 +41,10 @@ export async function makeProduction(
     character,
     voice: parts.voice,
     memberId: crypto.randomUUID(),
-    lineId: crypto.randomUUID(),
+    lineId,
   });
-  const scene = { ...starter, lines: starter.lines.map((line) => ({ ...line, track: heard.id })) };
+  const lines = withRecord(starter.lines, lineId, (line) => ({ ...line, track: heard.id }));
+  const scene = { ...starter, lines };
   const production = { schemaVersion: PRODUCTION_VERSION, name, pronunciations: [] } as const;
   await createProduction(ids.production, [
     { id: ids.production, kind: 'production', body: production },

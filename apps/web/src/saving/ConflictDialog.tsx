@@ -1,6 +1,6 @@
 import { Button, Modal } from 'react-bootstrap';
 import { useStore } from 'zustand';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 import type { DocumentSaver } from './documentSaver';
 
 interface ConflictDialogProps<Kind extends DocumentKind> {

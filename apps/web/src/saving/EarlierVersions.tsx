@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Alert, Button, ListGroup, Modal, Spinner } from 'react-bootstrap';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 import { sentenceOf } from '@cruvo/core/problem';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
 import { listRevisions, readRevision } from '../api/documents';
 import { whenExactly } from '../shell/when';
 

@@ -1,7 +1,7 @@
 import { CloudOff } from 'lucide-react';
 import { Alert, Button } from 'react-bootstrap';
 import { useStore } from 'zustand';
-import type { DocumentKind } from '@cruvo/core/scene';
+import type { DocumentKind } from '@cruvo/core/document';
 import type { DocumentSaver } from './documentSaver';
 
 /** Says when work can't be saved, and that it is safe all the same. */

@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
 import type { Document, SaveOutcome } from '../api/documents';
 import type { HeardVoice } from '../workers/hearVoice';
 import type { LocalCopies } from './localCopies';

@@ -1,5 +1,5 @@
 import { del, get, set } from 'idb-keyval';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 
 /** Work that is not saved on the server yet, kept in the browser. */
 export interface LocalCopy<Kind extends DocumentKind> {

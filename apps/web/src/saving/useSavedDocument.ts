@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/scene';
+import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 import { saveDocument, type Document } from '../api/documents';
 import { storeTrack } from '../api/media';
 import { DocumentSaver } from './documentSaver';

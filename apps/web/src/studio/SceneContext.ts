@@ -1,9 +1,9 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import type { Character } from '@cruvo/core/character';
-import type { PreparedScene } from '@cruvo/core/scene';
-import type { VoiceTrack } from '@cruvo/core/speech';
 import type { PeakPyramid } from '@cruvo/core/audio';
+import type { Character } from '@cruvo/core/character';
+import type { Program } from '@cruvo/core/program';
+import type { VoiceTrack } from '@cruvo/core/speech';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import type { SceneState, SceneStore } from './sceneStore';
@@ -18,7 +18,7 @@ export interface OpenScene {
   readonly transport: Transport;
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
-  readonly prepared: PreparedScene;
+  readonly program: Program;
   readonly gallery: BrowserGallery;
   /** Waveforms by content hash. */
   readonly peaks: ReadonlyMap<string, PeakPyramid>;

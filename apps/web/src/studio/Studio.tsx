@@ -5,8 +5,8 @@ import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { describeChanges } from '@cruvo/core/scene';
-import { readVoiceTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { describeChanges, heardLines } from '@cruvo/core/scene';
+import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
 import { IconButton } from '../shell/IconButton';
@@ -26,6 +26,7 @@ import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
 import { createSceneStore, type SceneStore } from './sceneStore';
+import { lineTimes } from './lineTimes';
 import { SceneTitle } from './SceneTitle';
 import { Stage } from './stage/Stage';
 import { Timeline, type TimelineView } from './timeline/Timeline';
@@ -33,6 +34,7 @@ import { useSceneMaterial } from './useSceneMaterial';
 import { useStudioKeys } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
 import { VoicePanel } from './voice/VoicePanel';
+import { toSeconds } from '@cruvo/core/time';
 
 const sceneIn = (store: SceneStore) => store.getState().scene;
 
@@ -51,15 +53,15 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const material = useSceneMaterial(scene, heard, first);
   const voices = useMemo(
     () =>
-      scene.lines.map(({ start, voice }) => ({
-        url: mediaUrl(voice.working),
-        start,
-        duration: voice.duration,
-      })),
-    [scene.lines],
+      heardLines({ rows: scene.rows, lines: scene.lines }).map((line) => {
+        const { start, duration } = lineTimes(line);
+        return { url: mediaUrl(line.voice.working), start, duration };
+      }),
+    [scene.rows, scene.lines],
   );
-  const [transport] = useState(() => new Transport(scene.length, voices));
-  useEffect(() => transport.update(scene.length, voices), [transport, scene.length, voices]);
+  const length = toSeconds(scene.length);
+  const [transport] = useState(() => new Transport(length, voices));
+  useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
 
   const takeHeard = useCallback(

@@ -2,7 +2,7 @@ import { testMaterial } from '@cruvo/core/testing';
 import { createSceneStore } from './sceneStore';
 
 const { scene } = testMaterial();
-const [line] = scene.lines;
+const line = scene.lines['line']!;
 const opened = () => {
   const store = createSceneStore(scene);
   const history = store.temporal.getState();
@@ -13,14 +13,20 @@ describe('the scene store', () => {
   it('takes every change back, step by step, and does it again', () => {
     const { state, undo, redo } = opened();
     state().rename('Fog');
-    state().setFit(line!.id, { strength: 0.2 });
-    state().setCorrections(line!.id, [{ start: 0, end: 0.5, drawing: 'a' }]);
+    state().setFit(line.id, { strength: 0.2 });
+    state().setCorrections(line.id, [{ start: 0, end: 500, drawing: 'a' }]);
     const after = state().scene;
-    expect(after.lines[0]).toMatchObject({ fit: { strength: 0.2 }, corrections: [{ start: 0 }] });
+    expect(after.lines['line']).toMatchObject({
+      fit: { strength: 0.2 },
+      corrections: [{ start: 0 }],
+    });
     undo(3);
     expect(state().scene).toEqual(scene);
     redo(2);
-    expect(state().scene).toMatchObject({ name: 'Fog', lines: [{ fit: { strength: 0.2 } }] });
+    expect(state().scene).toMatchObject({
+      name: 'Fog',
+      lines: { line: { fit: { strength: 0.2 } } },
+    });
     redo();
     expect(state().scene).toEqual(after);
   });
@@ -28,26 +34,26 @@ describe('the scene store', () => {
   it('does not count what is chosen among the changes', () => {
     const { store, state, undo } = opened();
     state().rename('Fog');
-    state().choose({ line: line!.id, time: 1 });
+    state().choose({ line: line.id, time: 1 });
     expect(store.temporal.getState().pastStates).toHaveLength(1);
     undo();
     expect(state().scene.name).toBe(scene.name);
-    expect(state().chosen).toEqual({ line: line!.id, time: 1 });
+    expect(state().chosen).toEqual({ line: line.id, time: 1 });
   });
 
   it('changes one line and leaves the others as they are', () => {
-    const other = { ...line!, id: 'other' };
-    const store = createSceneStore({ ...scene, lines: [line!, other] });
+    const other = { ...line, id: 'other' };
+    const store = createSceneStore({ ...scene, lines: { line, other } });
     store.getState().changeLine('other', { mood: 'cross' });
     const { lines } = store.getState().scene;
-    expect(lines[0]).toBe(line);
-    expect(lines[1]).toEqual({ ...other, mood: 'cross' });
+    expect(lines['line']).toBe(line);
+    expect(lines['other']).toEqual({ ...other, mood: 'cross' });
   });
 
   it('keeps the settings of a fit that are not changed', () => {
     const { state } = opened();
-    state().setFit(line!.id, { hold: 3 });
-    expect(state().scene.lines[0]!.fit).toEqual({ ...line!.fit, hold: 3 });
+    state().setFit(line.id, { hold: 3 });
+    expect(state().scene.lines['line']!.fit).toEqual({ ...line.fit, hold: 3 });
   });
 
   it('forgets what would be done again once something else is done', () => {

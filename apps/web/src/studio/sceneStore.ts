@@ -1,13 +1,15 @@
 import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
-import type { FitSettings, Corrections } from '@cruvo/core/mouth';
+import type { Corrections, FitSettings } from '@cruvo/core/mouth';
+import { withRecord } from '@cruvo/core/records';
 import type { Line, Scene } from '@cruvo/core/scene';
+import type { Flicks } from '@cruvo/core/time';
 import type { HeardVoice } from '../workers/hearVoice';
 
-/** A chosen mouth: a line, and a time inside the mouth, seconds from the start of the line. */
+/** A chosen mouth: a line, and a time inside the mouth, from the start of the line. */
 export interface Chosen {
   readonly line: string;
-  readonly time: number;
+  readonly time: Flicks;
 }
 
 export interface SceneState {
@@ -33,9 +35,7 @@ export function createSceneStore(scene: Scene) {
           set(({ scene: before }) => ({
             scene: {
               ...before,
-              lines: before.lines.map((line) =>
-                line.id === id ? { ...line, ...change(line) } : line,
-              ),
+              lines: withRecord(before.lines, id, (line) => ({ ...line, ...change(line) })),
             },
           }));
         return {

@@ -2,23 +2,21 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
-import {
-  prepareScene,
-  type PreparedScene,
-  type Scene,
-  type SceneMaterial,
-} from '@cruvo/core/scene';
+import { type Program, type SceneMaterial } from '@cruvo/core/program';
+import { linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
 import { readTrack } from '../api/media';
+import { useProgram } from './program/useProgram';
 import type { FirstMouths } from './voice/useFitting';
 import { loadGallery, type BrowserGallery } from './stage/browserGallery';
+import { withRecord } from '@cruvo/core/records';
 
 export interface SceneMaterialState {
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
-  readonly prepared: PreparedScene;
+  readonly program: Program;
   /** Null until all drawings are there. */
   readonly gallery: BrowserGallery | null;
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
@@ -34,9 +32,7 @@ const TENTATIVE = 'tentative';
 function withFirstMouths(material: SceneMaterial, first: FirstMouths | null): SceneMaterial {
   if (!first) return material;
   const { scene, tracks } = material;
-  const lines = scene.lines.map((line) =>
-    line.id === first.line ? { ...line, track: TENTATIVE } : line,
-  );
+  const lines = withRecord(scene.lines, first.line, (line) => ({ ...line, track: TENTATIVE }));
   return {
     ...material,
     scene: { ...scene, lines },
@@ -45,7 +41,7 @@ function withFirstMouths(material: SceneMaterial, first: FirstMouths | null): Sc
 }
 
 /**
- * Fetches all that a scene refers to and keeps it prepared as the scene changes.
+ * Fetches all that a scene refers to and keeps it ready to be played as the scene changes.
  *
  * @param heard tracks that the server may not have yet
  * @param first what was heard so far of a line that is just being heard
@@ -55,14 +51,14 @@ export function useSceneMaterial(
   heard: ReadonlyMap<string, VoiceTrack>,
   first: FirstMouths | null,
 ): SceneMaterialState {
-  const characterIds = unique(scene.cast.map(({ character }) => character));
+  const characterIds = unique(castOf(scene).map(({ character }) => character));
   const characterQueries = useQueries({
     queries: characterIds.map((id) => ({
       queryKey: ['character', id],
       queryFn: () => readDocumentById('character', id),
     })),
   });
-  const trackIds = unique(scene.lines.flatMap(({ track }) => track ?? []));
+  const trackIds = unique(linesOf(scene).flatMap(({ track }) => track ?? []));
   const trackQueries = useQueries({
     queries: trackIds.map((id) => ({
       queryKey: ['track', id],
@@ -70,7 +66,7 @@ export function useSceneMaterial(
       staleTime: Infinity,
     })),
   });
-  const peakIds = unique(scene.lines.map(({ voice }) => voice.peaks));
+  const peakIds = unique(linesOf(scene).map(({ voice }) => voice.peaks));
   const peakQueries = useQueries({
     queries: peakIds.map((hash) => ({
       queryKey: ['peaks', hash],
@@ -105,15 +101,17 @@ export function useSceneMaterial(
     staleTime: Infinity,
   });
 
-  const prepared = useMemo(
-    () => prepareScene(withFirstMouths({ scene, characters, tracks }, first)),
-    [scene, characters, tracks, first],
+  const program = useProgram(
+    useMemo(
+      () => withFirstMouths({ scene, characters, tracks }, first),
+      [scene, characters, tracks, first],
+    ),
   );
   const queries = [...characterQueries, ...trackQueries, ...peakQueries, gallery];
   return {
     characters,
     tracks,
-    prepared,
+    program,
     gallery: gallery.data ?? null,
     peaks,
     error: queries.find(({ error }) => error !== null)?.error ?? null,

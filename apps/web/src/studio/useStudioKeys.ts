@@ -1,6 +1,8 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { chartOfLine } from '@cruvo/core/scene';
+import { chartOfLine } from '@cruvo/core/program';
+import { linesOf } from '@cruvo/core/scene';
 import { leastSure } from '@cruvo/core/speech';
+import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
@@ -12,12 +14,12 @@ const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
 /** The keys of the studio. Typing into a field keeps its own. */
 export function useStudioKeys(
-  { store, transport, prepared }: OpenScene,
+  { store, transport, program }: OpenScene,
   view: () => TimelineView | null,
   onHelp: () => void,
 ): void {
   const { temporal } = store;
-  const found = () => chosenMouth(prepared, store.getState().chosen);
+  const found = () => chosenMouth(program, store.getState().chosen);
   const withMouth = (work: (mouth: MouthInLine) => void) => () => {
     const mouth = found();
     if (mouth) work(mouth);
@@ -26,15 +28,15 @@ export function useStudioKeys(
 
   const chooseNext = (direction: 1 | -1) => {
     const mouth = found();
-    if (!mouth) return stepFrames(transport, prepared.scene.frameRate, direction);
+    if (!mouth) return stepFrames(transport, program.scene.frameRate, direction);
     const next = mouth.mouths[mouth.index + direction];
     if (!next) return;
     store.getState().choose({ line: mouth.line.id, time: middleOf(next) });
-    transport.scrub(mouth.line.start + next.start);
+    transport.scrub(toSeconds(mouth.line.start + next.start));
   };
   const chooseHere = () => {
-    const time = transport.time();
-    const line = prepared.scene.lines.find(
+    const time = toFlicks(transport.time());
+    const line = linesOf(program.scene).find(
       ({ start, voice }) => time >= start && time < start + voice.duration,
     );
     if (line) store.getState().choose({ line: line.id, time: time - line.start });
@@ -42,23 +44,26 @@ export function useStudioKeys(
 
   /** The next mouth whose sound is unsure, from the chosen one or the playhead on; from the start again after the last. */
   const chooseUnsure = () => {
-    const lines = prepared.members.flatMap((member) => member.lines);
+    const lines = program.members.flatMap((member) => member.lines);
     const chosen = found();
-    const here = chosen ? chosen.line.start + chosen.mouth.end : transport.time();
+    const here = chosen ? chosen.line.start + chosen.mouth.end : toFlicks(transport.time());
     const unsure = lines.flatMap(({ line, track }) =>
-      leastSure(track?.sounds ?? []).map(({ start, end }) => ({ line, time: (start + end) / 2 })),
+      leastSure(track?.sounds ?? []).map(({ start, end }) => ({
+        line,
+        time: toFlicks((start + end) / 2),
+      })),
     );
-    const next = unsure.find(({ line, time }) => line.start + time > here + 1e-6) ?? unsure[0];
+    const next = unsure.find(({ line, time }) => line.start + time > here) ?? unsure[0];
     if (!next) return;
     store.getState().choose({ line: next.line.id, time: next.time });
-    transport.scrub(next.line.start + next.time);
+    transport.scrub(toSeconds(next.line.start + next.time));
   };
 
   useHotkeys('space', () => transport.toggle(), options);
   useHotkeys('home', () => transport.seek(0), options);
-  useHotkeys('end', () => transport.seek(prepared.scene.length), options);
-  useHotkeys('comma', () => stepFrames(transport, prepared.scene.frameRate, -1), options);
-  useHotkeys('period', () => stepFrames(transport, prepared.scene.frameRate, 1), options);
+  useHotkeys('end', () => transport.seek(toSeconds(program.scene.length)), options);
+  useHotkeys('comma', () => stepFrames(transport, program.scene.frameRate, -1), options);
+  useHotkeys('period', () => stepFrames(transport, program.scene.frameRate, 1), options);
   useHotkeys('left', () => chooseNext(-1), options);
   useHotkeys('right', () => chooseNext(1), options);
   useHotkeys('enter', chooseHere, { ...options, ignoreEventWhen: onControl });
@@ -66,22 +71,22 @@ export function useStudioKeys(
   useHotkeys('escape', () => store.getState().choose(null));
   useHotkeys(
     'shift+left',
-    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', -1)),
+    withMouth((mouth) => mouthEdits.nudge(store, program, mouth, 'end', -1)),
     options,
   );
   useHotkeys(
     'shift+right',
-    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'end', 1)),
+    withMouth((mouth) => mouthEdits.nudge(store, program, mouth, 'end', 1)),
     options,
   );
   useHotkeys(
     'alt+left',
-    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', -1)),
+    withMouth((mouth) => mouthEdits.nudge(store, program, mouth, 'start', -1)),
     options,
   );
   useHotkeys(
     'alt+right',
-    withMouth((mouth) => mouthEdits.nudge(store, prepared, mouth, 'start', 1)),
+    withMouth((mouth) => mouthEdits.nudge(store, program, mouth, 'start', 1)),
     options,
   );
   useHotkeys(
@@ -106,7 +111,7 @@ export function useStudioKeys(
   );
   useHotkeys('mod+z', () => temporal.getState().undo(), options);
   useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), options);
-  useHotkeys('l', () => toggleLoop(transport, prepared.scene.length, found()), options);
+  useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);
   useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
   useHotkeys('0', () => view()?.whole(), options);

@@ -3,15 +3,11 @@ import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { Character } from '@cruvo/core/character';
-import {
-  prepareScene,
-  PRODUCTION_VERSION,
-  type DocumentKind,
-  type Production,
-  type SceneMaterial,
-} from '@cruvo/core/scene';
-
+import type { DocumentKind } from '@cruvo/core/document';
+import { type SceneMaterial, compile } from '@cruvo/core/program';
+import { PRODUCTION_VERSION, type Production } from '@cruvo/core/scene';
 import { RICH_CHARACTERS, testMaterial } from '@cruvo/core/testing';
+
 import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
 import { createCharacterStore, type CharacterStore } from '../character/characterStore';
 import type { Saying } from '../character/useSaying';
@@ -19,6 +15,7 @@ import { DocumentSaver, type SaverPorts } from '../saving/documentSaver';
 import { SceneContext, type OpenScene } from '../studio/SceneContext';
 import { createSceneStore, type SceneStore } from '../studio/sceneStore';
 import { Transport } from '../studio/playback/transport';
+import { toSeconds } from '@cruvo/core/time';
 
 /** A server that saves everything. */
 function willingPorts<Kind extends DocumentKind>(): SaverPorts<Kind> {
@@ -41,7 +38,7 @@ function around(children: ReactNode): RenderResult {
   );
 }
 
-/** A panel of the studio with a scene open around it, prepared anew as the scene changes. */
+/** A panel of the studio with a scene open around it, made ready anew as the scene changes. */
 export function renderInScene(
   panel: ReactNode,
   material: SceneMaterial = testMaterial(),
@@ -50,10 +47,10 @@ export function renderInScene(
   const openNow = (): OpenScene => ({
     ...{ id: 'scene', production: 'production', store },
     saver: new DocumentSaver<'scene'>('scene', 1, store.getState().scene, willingPorts()),
-    transport: new Transport(material.scene.length, []),
+    transport: new Transport(toSeconds(material.scene.length), []),
     characters: material.characters,
     tracks: material.tracks,
-    prepared: prepareScene({ ...material, scene: store.getState().scene }),
+    program: compile({ ...material, scene: store.getState().scene }),
     gallery: new Map(),
     peaks: new Map(),
   });

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import { cancelled, Problem } from '@cruvo/core/problem';
+import { Problem, cancelled } from '@cruvo/core/problem';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { Hearing, HearingProgress, HearingRequest, HearingResult } from './hearing.worker';
 

@@ -1,13 +1,13 @@
 import { expose } from 'comlink';
-import { heardChannel, type VoiceChannel } from '@cruvo/core/audio';
+import { type VoiceChannel, heardChannel } from '@cruvo/core/audio';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import type { OwnPronunciation } from '@cruvo/core/scene';
 import {
-  readSoundModel,
-  VoiceHearing,
   type Sound,
   type SoundModel,
+  VoiceHearing,
   type VoiceTrack,
+  readSoundModel,
 } from '@cruvo/core/speech';
 import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
 import { readyScript } from './script';

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
-import { textTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { type VoiceTrack, textTrack } from '@cruvo/core/speech';
 import { readyScript, type ScriptToSay } from './script';
 
 const saying = {

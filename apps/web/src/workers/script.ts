@@ -1,5 +1,5 @@
 import type { OwnPronunciation } from '@cruvo/core/scene';
-import { ENGLISH, prepareScript, type PreparedScript, type Speller } from '@cruvo/core/speech';
+import { ENGLISH, type PreparedScript, type Speller, prepareScript } from '@cruvo/core/speech';
 import { sendJson } from '../api/http';
 
 /** What is said, and how its words are. */

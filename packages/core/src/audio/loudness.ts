@@ -1,4 +1,4 @@
-import type { Signal } from '../motion/signal';
+import type { Signal } from '../signals';
 import { withRoom } from '../numbers';
 
 /** Loudness values a second. */

@@ -1,4 +1,4 @@
-import type { Signal } from '../motion/signal';
+import type { Signal } from '../signals';
 import { withRoom } from '../numbers';
 import { bandEdges, FRAME_RATE, MEL_BANDS, QUIETEST_BAND_DB, type MelFrames } from './melBands';
 

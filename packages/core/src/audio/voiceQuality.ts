@@ -1,5 +1,5 @@
 import { number, object, type Schema } from 'yup';
-import type { Signal } from '../motion/signal';
+import type { Signal } from '../signals';
 import { SPECTRUM_BANDS, SPECTRUM_EDGES, spectrumLevels, type Spectrum } from './spectrum';
 
 /** What was measured of a recording, to judge how well a mouth can be fitted to it. */

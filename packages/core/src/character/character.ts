@@ -1,11 +1,13 @@
 import { lazy, number, object, string, type Schema } from 'yup';
+import { recordsSchema, type Records } from '../records';
 import { mouthRigSchema, partsOfMouth, type MouthRig } from '../mouth/mouthRig';
 import { drawingSchema, type Drawing } from './drawing';
 import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
-import { partsSchema, type Part } from './part';
+import { partSchema, type Part } from './part';
+import { partsOf } from './partList';
 import { treeProblem } from './tree';
 
-export const CHARACTER_VERSION = 3;
+export const CHARACTER_VERSION = 4;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -14,28 +16,23 @@ export interface Character {
   /** Size of the artwork, in its own units. */
   readonly width: number;
   readonly height: number;
-  readonly drawings: Readonly<Record<string, Drawing>>;
-  /** In painting order, back to front, each before the parts that it holds. */
-  readonly parts: readonly Part[];
+  readonly drawings: Records<Drawing>;
+  /** Back to front by their order, each before the parts that it holds. */
+  readonly parts: Records<Part>;
   /** Null as long as it has none, and can't talk. */
   readonly mouth: MouthRig | null;
   readonly eyes: Eyes;
 }
 
-const recordOf = <T>(schema: Schema<T>) =>
-  lazy((value: unknown) =>
-    object(
-      Object.fromEntries(Object.keys((value as object | null) ?? {}).map((key) => [key, schema])),
-    ).required(),
-  ) as unknown as Schema<Record<string, T>>;
+const MOST_PARTS = 5000;
 
 const shape = object({
   schemaVersion: number<typeof CHARACTER_VERSION>().required().oneOf([CHARACTER_VERSION]),
   name: string().required().max(200),
   width: number().required().positive(),
   height: number().required().positive(),
-  drawings: recordOf(drawingSchema),
-  parts: partsSchema,
+  drawings: recordsSchema(drawingSchema, 'drawing'),
+  parts: recordsSchema(partSchema, 'part'),
   mouth: lazy((value: unknown) =>
     value === null ? object().nullable() : (mouthRigSchema as never),
   ),
@@ -48,7 +45,11 @@ export const characterSchema = shape.test('references', function (value) {
   return problem === null || this.createError({ message: problem });
 }) as unknown as Schema<Character>;
 
-function referenceProblem({ parts, drawings, mouth, eyes }: Character): string | null {
+function referenceProblem(character: Character): string | null {
+  const { drawings, mouth, eyes } = character;
+  const parts = partsOf(character);
+  if (parts.length === 0) return 'a character needs a part at least';
+  if (parts.length > MOST_PARTS) return `a character has ${MOST_PARTS} parts at most`;
   const tree = treeProblem(parts);
   if (tree) return tree;
   const ids = new Set(parts.map(({ id }) => id));

@@ -2,19 +2,24 @@ import fc from 'fast-check';
 import { IDENTITY } from '../geometry';
 import { targetOf } from '../mouth/articulation';
 import { chartOf } from '../mouth/mouthRig';
-import { poseOf } from '../scene/evaluate';
-import { readDocument } from '../scene/documents';
+import { inTable } from '../records';
+import { readDocument } from '../document';
 import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { hash } from '../testing/testScene';
 import type { ArtworkLayer } from './artwork';
 import { recognise } from './recognition/recognise';
-import { plainPart } from './part';
+import { plainPart, type Part, type UnplacedPart } from './part';
 import { itemsOf } from './posed';
 import { characterFromTwoDrawings } from './twoDrawings';
+import { partsOf } from './partList';
+import { controlsOf } from './controls';
+import { poseOf } from './poseOf';
 
 const layer = (name: string, inside: readonly ArtworkLayer[] = [], at = { x: 0, y: 0 }) =>
   inside.length > 0 ? groupOf(name, ...inside) : drawnLayer(name, at);
 const hidden = (one: ArtworkLayer): ArtworkLayer => ({ ...one, hidden: true });
+
+const listed = (parts: readonly UnplacedPart[]) => partsOf({ parts: inTable<Part>(parts) });
 
 /** What a lone layer of a name is taken for. */
 function taken(name: string, within?: string) {
@@ -23,7 +28,7 @@ function taken(name: string, within?: string) {
     ...around,
     plainPart({ id: 'p', name, parent: within ? 'g' : null, drawing: 'd' }),
   ];
-  return recognise(parts).get('p');
+  return recognise(listed(parts)).get('p');
 }
 
 describe('recognise', () => {
@@ -49,7 +54,7 @@ describe('recognise', () => {
   it('takes layers named by sounds for a mouth where no group holds them', () => {
     const names = ['head', 'rest', 'M B P', 'AH', 'OO', 'nose'];
     const parts = names.map((name) => plainPart({ id: name, name, drawing: name }));
-    const found = recognise(parts);
+    const found = recognise(listed(parts));
     expect(['rest', 'M B P', 'AH', 'OO'].map((name) => found.get(name)?.role)).toEqual(
       new Array(4).fill('mouth drawing'),
     );
@@ -64,7 +69,7 @@ describe('recognise', () => {
     ['sounds beside a mouth', ['mouth', 'AH', 'OO', 'EE']],
   ])('takes %s for no loose drawings of a mouth', (_what, names) => {
     const parts = names.map((name) => plainPart({ id: name, name, drawing: name }));
-    const roles = [...recognise(parts).values()].map(({ role }) => role);
+    const roles = [...recognise(listed(parts)).values()].map(({ role }) => role);
     expect(roles).not.toContain('mouth drawing');
   });
   it.each([
@@ -117,7 +122,8 @@ describe('recognise', () => {
 describe('characterFromArtwork', () => {
   it('makes a part of every layer, in its place, with all that the file says of it', () => {
     const faded = { ...layer('shade'), opacity: 0.4, blend: 'multiply' as const, clipped: true };
-    const { parts, drawings } = characterOf(layer('head', [layer('face'), faded]), layer('hat'));
+    const character = characterOf(layer('head', [layer('face'), faded]), layer('hat'));
+    const [parts, drawings] = [partsOf(character), character.drawings];
     expect(parts.map(({ id, parent }) => [id, parent])).toEqual([
       ['head', null],
       ['head/face', 'head'],
@@ -129,15 +135,17 @@ describe('characterFromArtwork', () => {
     expect(parts[3]!.pivot).toEqual({ x: 10, y: 5 });
   });
   it('tells layers of one name apart', () => {
-    const { parts } = characterOf(layer('arm'), layer('arm'), layer('__proto__'));
-    expect(parts.map(({ id }) => id)).toEqual(['arm', 'arm (2)', '__proto__']);
+    const parts = partsOf(characterOf(layer('arm'), layer('arm'), layer('__proto__')));
+    expect(parts.map(({ id }) => id)).toEqual(['arm', 'arm (2)', '_proto_']);
   });
 
   it('charts the mouth drawings by their names, hidden ones too', () => {
-    const { mouth, parts } = characterOf(
+    const character = characterOf(
       layer('body'),
       layer('mouth', [layer('ah'), hidden(layer('rest')), hidden(layer('M')), layer('smile')]),
     );
+    const { mouth } = character;
+    const parts = partsOf(character);
     expect(mouth).toMatchObject({ kind: 'chart', part: 'mouth' });
     const { rest, drawings } = chartOf(mouth!);
     expect(rest).toBe('mouth/rest');
@@ -148,9 +156,11 @@ describe('characterFromArtwork', () => {
   });
   it('keeps moods apart, and their drawings in one mouth', () => {
     const sounds = ['rest', 'ah', 'oo'].map((name) => layer(name));
-    const { mouth, parts } = characterOf(
+    const character = characterOf(
       layer('mouth', [layer('cheerful', sounds), layer('cross', sounds)]),
     );
+    const { mouth } = character;
+    const parts = partsOf(character);
     expect(chartOf(mouth!).drawings.map(({ mood }) => mood)).toEqual([
       ...['cheerful', 'cheerful', 'cheerful'],
       ...['cross', 'cross', 'cross'],
@@ -158,13 +168,15 @@ describe('characterFromArtwork', () => {
     expect(parts.map(({ parent }) => parent)).toEqual([null, ...new Array(6).fill('mouth')]);
   });
   it('gathers loose mouth drawings into one mouth', () => {
-    const { mouth, parts } = characterOf(
+    const character = characterOf(
       layer('head'),
       layer('mouth ah'),
       layer('mouth oo'),
       layer('mouth closed'),
       layer('hat'),
     );
+    const { mouth } = character;
+    const parts = partsOf(character);
     expect(mouth).toMatchObject({ kind: 'chart', part: 'mouth' });
     expect(parts.map(({ name }) => name)).toEqual([
       ...['head', 'mouth', 'mouth ah', 'mouth oo', 'mouth closed', 'hat'],
@@ -211,7 +223,7 @@ describe('characterFromArtwork', () => {
       open: ['eye white left', 'pupil left', 'eye white right', 'pupil right'],
     });
     expect(brows.left!.part).toBe('brow left');
-    expect(character.parts.find(({ id }) => id === 'pupil left')!.clipped).toBe(true);
+    expect(partsOf(character).find(({ id }) => id === 'pupil left')!.clipped).toBe(true);
     expect(() => readDocument('character', character)).not.toThrow();
   });
   it('takes an eye under a pupil for its white where no white is named', () => {
@@ -224,7 +236,9 @@ describe('characterFromArtwork', () => {
     expect(characterOf(inside).eyes.pupils).toEqual([]);
   });
   it('finds eyes drawn as a group of open and closed', () => {
-    const { eyes, parts } = characterOf(layer('eyes', [layer('open'), layer('closed')]));
+    const character = characterOf(layer('eyes', [layer('open'), layer('closed')]));
+    const { eyes } = character;
+    const parts = partsOf(character);
     expect(eyes.lids).toEqual({ kind: 'swap', closed: ['eyes/closed'], open: ['eyes/open'] });
     expect(parts.find(({ id }) => id === 'eyes/closed')!.hidden).toBe(true);
   });
@@ -273,7 +287,7 @@ describe('characterFromArtwork', () => {
           const character = characterOf(...layers);
           expect(() => readDocument('character', character)).not.toThrow();
           // No drawing is lost on the way.
-          const shown = character.parts.flatMap(({ drawing }) => drawing ?? []);
+          const shown = partsOf(character).flatMap(({ drawing }) => drawing ?? []);
           expect(shown.sort()).toEqual(Object.keys(character.drawings).sort());
         },
       ),
@@ -335,6 +349,8 @@ it('brings a character of version 1 up to date, with the ids that scenes refer t
     'mouth/ah',
   ]);
   expect(character.eyes.lids).toEqual({ kind: 'swap', closed: ['shut'], open: ['open'] });
-  const pose = poseOf(character, null, { gaze: null, closed: 1 });
+  const values = controlsOf(character).rest.slice();
+  controlsOf(character).set(values, 'eyes.closed', 1);
+  const pose = poseOf(character, values);
   expect(itemsOf(character, IDENTITY, pose)).toHaveLength(3);
 });

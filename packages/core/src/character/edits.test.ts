@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { chartOf } from '../mouth/mouthRig';
 import { chartInMood, coverageOf, moodsOf } from '../mouth/coverage';
-import { readDocument } from '../scene/documents';
+import { readDocument } from '../document';
 import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { abilitiesOf } from './abilities';
 import type { ArtworkLayer } from './artwork';
 import { possibleMouths, withGroup, withMeaning, withParts, withPartsMoved } from './edits';
 import { withoutParts } from './removal';
 import { treeProblem } from './tree';
+import { partsOf } from './partList';
 
 const layer = (name: string, inside: readonly ArtworkLayer[] = []) =>
   inside.length > 0 ? groupOf(name, ...inside) : drawnLayer(name);
@@ -18,7 +19,7 @@ const small = characterOf(
   layer('hat'),
 );
 const order = (character = small) =>
-  character.parts.map(({ id, parent }) => `${parent ?? ''}>${id}`);
+  partsOf(character).map(({ id, parent }) => `${parent ?? ''}>${id}`);
 
 describe('withPartsMoved', () => {
   it('carries a group with all that it holds', () => {
@@ -44,7 +45,7 @@ describe('withPartsMoved', () => {
     expect(withPartsMoved(small, ['head'], 'head/mouth', 0)).toBe(small);
   });
   it('keeps a tree that can be saved, wherever parts are moved', () => {
-    const id = fc.constantFrom(...small.parts.map((part) => part.id));
+    const id = fc.constantFrom(...partsOf(small).map((part) => part.id));
     const moves = fc.array(fc.tuple(id, fc.option(id), fc.nat(5)), { minLength: 1, maxLength: 12 });
     fc.assert(
       fc.property(moves, (list) => {
@@ -52,9 +53,15 @@ describe('withPartsMoved', () => {
           (character, [part, parent, index]) => withPartsMoved(character, [part], parent, index),
           small,
         );
-        expect(treeProblem(moved.parts)).toBeNull();
-        expect(moved.parts.map((part) => part.id).sort()).toEqual(
-          small.parts.map((part) => part.id).sort(),
+        expect(treeProblem(partsOf(moved))).toBeNull();
+        expect(
+          partsOf(moved)
+            .map((part) => part.id)
+            .sort(),
+        ).toEqual(
+          partsOf(small)
+            .map((part) => part.id)
+            .sort(),
         );
         expect(() => readDocument('character', moved)).not.toThrow();
       }),
@@ -92,10 +99,11 @@ it('puts mouth and eyes together anew when somebody says what a part is', () => 
 
 it('changes parts together', () => {
   const faded = withParts(small, ['hat', 'body'], { opacity: 0.5 });
-  expect(faded.parts.filter(({ opacity }) => opacity === 0.5).map(({ id }) => id)).toEqual([
-    'body',
-    'hat',
-  ]);
+  expect(
+    partsOf(faded)
+      .filter(({ opacity }) => opacity === 0.5)
+      .map(({ id }) => id),
+  ).toEqual(['body', 'hat']);
 });
 
 describe('mouth charts', () => {
@@ -136,7 +144,7 @@ describe('withoutParts', () => {
     const { rest, drawings } = chartOf(after.mouth!);
     expect(drawings).toHaveLength(2);
     expect(drawings.map(({ drawing }) => drawing)).toContain(rest);
-    expect(after.parts.find(({ id }) => id === 'head/mouth')!.shows).not.toBe('head/mouth/rest');
+    expect(partsOf(after).find(({ id }) => id === 'head/mouth')!.shows).not.toBe('head/mouth/rest');
   });
   it('keeps the last part, since a character needs one', () => {
     const one = characterOf(layer('hat'));
@@ -153,7 +161,7 @@ describe('withoutParts', () => {
     expect(eyes).toMatchObject({ pupils: [], lids: null, brows: { left: null } });
   });
   it('gives a character that can be saved, whatever is taken away', () => {
-    const ids = fc.subarray(small.parts.map(({ id }) => id));
+    const ids = fc.subarray(partsOf(small).map(({ id }) => id));
     fc.assert(
       fc.property(ids, (gone) => {
         const after = withoutParts(small, gone);

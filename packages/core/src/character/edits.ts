@@ -1,11 +1,12 @@
 import type { MouthKind, MouthRig } from '../mouth/mouthRig';
 import type { Character } from './character';
 import { freeName } from './freeName';
-import type { Part } from './part';
+import type { Part, UnplacedPart } from './part';
 import { assembledEyes } from './recognition/assembleEyes';
 import { assembledMouth } from './recognition/assembleMouth';
 import type { Meaning } from './recognition/meaning';
 import { branchOf, partById } from './tree';
+import { partsOf, withPartList } from './partList';
 
 /** A character with some parts changed. */
 export function withParts(
@@ -14,14 +15,14 @@ export function withParts(
   change: Partial<Part> | ((part: Part) => Partial<Part>),
 ): Character {
   const chosen = new Set(ids);
-  return {
-    ...character,
-    parts: character.parts.map((part) =>
+  return withPartList(
+    character,
+    partsOf(character).map((part) =>
       chosen.has(part.id)
         ? { ...part, ...(typeof change === 'function' ? change(part) : change) }
         : part,
     ),
-  };
+  );
 }
 
 /**
@@ -34,40 +35,43 @@ export function withPartsMoved(
   parent: string | null,
   index: number,
 ): Character {
-  const branches = ids.map((id) => branchOf(character.parts, id));
+  const branches = ids.map((id) => branchOf(partsOf(character), id));
   const moving = new Set(branches.flatMap((branch) => branch.map(({ id }) => id)));
   if (parent !== null && moving.has(parent)) return character;
   const tops = new Set(ids);
-  const before = character.parts.filter((part) => part.parent === parent).slice(0, index);
+  const before = partsOf(character)
+    .filter((part) => part.parent === parent)
+    .slice(0, index);
   const anchor = before.findLast(({ id }) => !moving.has(id));
-  const rest = character.parts.filter(({ id }) => !moving.has(id));
+  const rest = partsOf(character).filter(({ id }) => !moving.has(id));
   const moved = branches.flat().map((part) => (tops.has(part.id) ? { ...part, parent } : part));
   // Painting order: after the branch of what now lies beneath, or right after the group itself.
   const after = anchor ? branchOf(rest, anchor.id).at(-1)!.id : parent;
   const at = after === null ? 0 : rest.findIndex(({ id }) => id === after) + 1;
-  return tidied({ ...character, parts: [...rest.slice(0, at), ...moved, ...rest.slice(at)] });
+  return tidied(withPartList(character, [...rest.slice(0, at), ...moved, ...rest.slice(at)]));
 }
 
 /** A character with parts put into a new group where the foremost of them is. */
 export function withGroup(character: Character, ids: readonly string[], name: string): Character {
-  const first = partById(character.parts, ids[0] ?? '');
+  const first = partById(partsOf(character), ids[0] ?? '');
   if (!first) return character;
-  const taken = new Set(character.parts.map((part) => part.id));
+  const taken = new Set(partsOf(character).map((part) => part.id));
   const id = freeName(name, taken);
-  const at = character.parts.indexOf(first);
-  const group: Part = {
-    ...first,
+  const at = partsOf(character).indexOf(first);
+  const { order: _order, ...looks } = first;
+  const group: UnplacedPart = {
+    ...looks,
     ...{ id, name, drawing: null, shows: null, meaning: null },
     ...{ hidden: false, locked: false, opacity: 1, blend: 'normal', clipped: false },
     rest: { x: 0, y: 0, turn: 0, scale: 1 },
   };
-  const parts = [...character.parts.slice(0, at), group, ...character.parts.slice(at)];
-  return withPartsMoved({ ...character, parts }, ids, id, 0);
+  const parts = [...partsOf(character).slice(0, at), group, ...partsOf(character).slice(at)];
+  return withPartsMoved(withPartList(character, parts), ids, id, 0);
 }
 
 /** A character in which somebody has said what a part is; mouth and eyes are put together anew where it matters. */
 export function withMeaning(character: Character, id: string, meaning: Meaning | null): Character {
-  const before = partById(character.parts, id)?.meaning?.role;
+  const before = partById(partsOf(character), id)?.meaning?.role;
   const changed = withParts(character, [id], { meaning });
   const roles = [before, meaning?.role];
   const eyes = roles.some((role) => role !== undefined && EYE_ROLES.has(role));
@@ -99,13 +103,13 @@ const MOUTH_ROLES: ReadonlySet<string> = new Set(['mouth', 'mouth drawing', 'jaw
 
 /** Groups of which one is seen show one that is inside them. */
 export function tidied(character: Character): Character {
-  const parts = character.parts.map((part) => {
-    const shown = part.shows === null ? null : partById(character.parts, part.shows);
+  const parts = partsOf(character).map((part) => {
+    const shown = part.shows === null ? null : partById(partsOf(character), part.shows);
     if (part.shows === null || shown?.parent === part.id) return part;
-    const inside = character.parts.find(({ parent }) => parent === part.id);
+    const inside = partsOf(character).find(({ parent }) => parent === part.id);
     return { ...part, shows: inside?.id ?? null };
   });
-  return { ...character, parts };
+  return withPartList(character, parts);
 }
 
 /** How round lips are that no opening alone makes. */

@@ -12,6 +12,9 @@ function white(size: number, isInside: (x: number, y: number) => boolean): Cover
   return { x: 0, y: 0, cell: 1, columns: size, rows: size, alpha };
 }
 
+const STILL = { raise: 0, turn: 0 };
+const STRAIGHT = { x: 0, y: 0 };
+
 describe('reach', () => {
   it('of an oval is the same by its box and by its pixels', () => {
     const round = white(100, (x, y) => ((x - 50) / 50) ** 2 + ((y - 50) / 30) ** 2 < 1);
@@ -69,9 +72,11 @@ describe('eyes', () => {
   });
   it('look the same way together, or each at the point', () => {
     const pupils = [eye, { ...eye, pupil: 'q', center: { x: 90, y: 50 } }];
-    const target = { x: 70, y: 60 };
+    const still = { left: STILL, right: STILL };
+    // 20 to the left and 10 below of the middle between them.
+    const gaze = { x: 0, y: 10 };
     const moves = (together: boolean) => {
-      const pose = eyesPose({ ...NO_EYES, pupils, together }, { gaze: target, closed: 0 });
+      const pose = eyesPose({ ...NO_EYES, pupils, together }, { gaze, closed: 0, brows: still });
       return ['p', 'q'].map((part) => pose.get(part)!.move!.slice(4));
     };
     const [one, other] = moves(true);
@@ -84,7 +89,11 @@ describe('eyes', () => {
     [{ kind: 'swap', closed: ['c'], open: ['o'] }, 0.2, { c: true, o: false }],
     [{ kind: 'flip', flips: [['a', 'b', 'c']] }, 0.5, { a: true, b: false, c: true }],
   ] as const)('close as their lids do: %#', (lids, closed, hidden) => {
-    const pose = eyesPose({ ...NO_EYES, lids } as Eyes, { gaze: null, closed });
+    const pose = eyesPose({ ...NO_EYES, lids } as Eyes, {
+      gaze: STRAIGHT,
+      closed,
+      brows: { left: STILL, right: STILL },
+    });
     expect(Object.fromEntries([...pose].map(([part, change]) => [part, change.hidden]))).toEqual(
       hidden,
     );
@@ -95,14 +104,18 @@ describe('eyes', () => {
       lids: { kind: 'slide', lids: [{ part: 'lid', x: 0, y: 8 }] },
       brows: { left: { part: 'brow', pivot: { x: 5, y: 5 }, raise: 2, turn: 0 }, right: null },
     };
-    const still = { raise: 0, turn: 0 };
     const pose = eyesPose(eyes, {
-      gaze: null,
+      gaze: STRAIGHT,
       closed: 0.5,
-      brows: { left: { raise: 3, turn: 0 }, right: still },
+      brows: { left: { raise: 3, turn: 0 }, right: STILL },
     });
     expect(pose.get('lid')!.move!.slice(4)).toEqual([0, 4]);
     expect(pose.get('brow')!.move!.slice(4)).toEqual([0, -5]);
-    expect(eyesPose(eyes, { gaze: null, closed: 0 }).get('brow')!.move!.slice(4)).toEqual([0, -2]);
+    const rest = eyesPose(eyes, {
+      gaze: STRAIGHT,
+      closed: 0,
+      brows: { left: STILL, right: STILL },
+    });
+    expect(rest.get('brow')!.move!.slice(4)).toEqual([0, -2]);
   });
 });

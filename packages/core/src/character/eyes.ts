@@ -1,6 +1,6 @@
 import { array, boolean, lazy, number, object, string, type Schema } from 'yup';
 import { distance, multiply, translation, turning, type Point } from '../geometry';
-import type { PartPose, Pose } from '../motion/pose';
+import type { PartPose, Pose } from '../pose';
 import { pointSchema } from './part';
 
 /** A pupil that looks about within its white. */
@@ -132,21 +132,23 @@ export const eyesSchema = object({
   }).required(),
 }) as unknown as Schema<Eyes>;
 
-/** What eyes do at one moment. */
-export interface EyesNow {
-  /** The point looked at, units of the artwork; null: as the character rests. */
-  readonly gaze: Point | null;
+/** What eyes do at one time. */
+export interface EyesState {
+  /** How far the point looked at lies from where the eyes rest, units of the artwork; 0: as the character rests. */
+  readonly gaze: Point;
   /** How far the lids are down, 0 to 1. */
   readonly closed: number;
   /** How each brow is raised and turned beyond how it rests. */
-  readonly brows?: { readonly left: BrowPose; readonly right: BrowPose };
+  readonly brows: { readonly left: BrowPose; readonly right: BrowPose };
 }
 
 /** How eyes move the parts of their character. */
-export function eyesPose(eyes: Eyes, now: EyesNow): Pose {
-  const pose = new Map<string, PartPose>(lidsPose(eyes.lids, now.closed));
-  const target = now.gaze ?? eyes.gaze;
-  if (target) {
+export function eyesPose(eyes: Eyes, { gaze, closed, brows }: EyesState): Pose {
+  const pose = new Map<string, PartPose>(lidsPose(eyes.lids, closed));
+  const moved = gaze.x !== 0 || gaze.y !== 0;
+  if (eyes.pupils.length > 0 && (eyes.gaze || moved)) {
+    const rest = eyes.gaze ?? middleOf(eyes.pupils);
+    const target = { x: rest.x + gaze.x, y: rest.y + gaze.y };
     for (const eye of eyes.pupils) {
       const { x, y } = lookOffset(eye, eyes.together ? middleOf(eyes.pupils) : eye.center, target);
       pose.set(eye.pupil, { move: translation(x, y) });
@@ -155,7 +157,7 @@ export function eyesPose(eyes: Eyes, now: EyesNow): Pose {
   for (const side of ['left', 'right'] as const) {
     const brow = eyes.brows[side];
     if (!brow) continue;
-    const { raise = 0, turn = 0 } = now.brows?.[side] ?? {};
+    const { raise, turn } = brows[side];
     const turned = turning(brow.turn + turn, brow.pivot);
     pose.set(brow.part, { move: multiply(translation(0, -brow.raise - raise), turned) });
   }

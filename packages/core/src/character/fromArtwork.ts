@@ -1,10 +1,11 @@
 import { unionOf, type Box } from '../geometry';
+import { inTable } from '../records';
 import type { Artwork, ArtworkLayer } from './artwork';
 import { CHARACTER_VERSION, type Character } from './character';
 import type { Drawing } from './drawing';
 import { NO_EYES } from './eyes';
 import { freeName } from './freeName';
-import { plainPart, type Part } from './part';
+import { plainPart, type Part, type UnplacedPart } from './part';
 import { assembled } from './recognition/assemble';
 
 /**
@@ -26,7 +27,7 @@ export function characterFromArtwork(name: string, artwork: Artwork): Character 
 /** Every layer as a part whose id is the path of names to it, with its drawing under that id. */
 export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'drawings'> {
   const drawings: Record<string, Drawing> = {};
-  const parts: Part[] = [];
+  const parts: UnplacedPart[] = [];
   const add = (layer: ArtworkLayer, parent: string | null, taken: Set<string>): Box | null => {
     const id = freeName(parent === null ? layer.name : `${parent}/${layer.name}`, taken);
     const at = parts.length;
@@ -49,5 +50,5 @@ export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'dra
   };
   const taken = new Set<string>();
   artwork.layers.forEach((layer) => add(layer, null, taken));
-  return { parts, drawings };
+  return { parts: inTable<Part>(parts), drawings };
 }

@@ -1,6 +1,7 @@
-import { array, boolean, number, object, string, type Schema } from 'yup';
+import { boolean, number, object, string, type Schema } from 'yup';
 import { BLEND_MODES, type BlendMode } from '../frame';
 import { meaningSchema, type Meaning } from './recognition/meaning';
+import type { OrderedRecord } from '../records';
 import { multiply, scalingAbout, translation, turning, type Matrix, type Point } from '../geometry';
 
 /** Where a part stands when nothing moves it, as a change from where it was drawn. */
@@ -15,8 +16,7 @@ export interface RestPose {
 }
 
 /** One piece of a character. */
-export interface Part {
-  readonly id: string;
+export interface Part extends OrderedRecord {
   readonly name: string;
   /** Id of the part that it belongs to and moves with; null at the top. */
   readonly parent: string | null;
@@ -46,34 +46,33 @@ export const pointSchema: Schema<Point> = object({
   y: number().required(),
 });
 
-export const partsSchema = array(
-  object({
-    id: string().required().max(300),
-    name: string().defined().max(300),
-    parent: string().defined().nullable(),
-    drawing: string().defined().nullable(),
-    hidden: boolean().required(),
-    locked: boolean().required(),
-    opacity: number().required().min(0).max(1),
-    blend: string<BlendMode>().required().oneOf(BLEND_MODES),
-    clipped: boolean().required(),
-    pivot: pointSchema,
-    rest: object({
-      x: number().required(),
-      y: number().required(),
-      turn: number().required(),
-      scale: number().required().positive(),
-    }),
-    shows: string().defined().nullable(),
-    meaning: meaningSchema,
+export const partSchema = object({
+  id: string().required().max(300),
+  order: string().required(),
+  name: string().defined().max(300),
+  parent: string().defined().nullable(),
+  drawing: string().defined().nullable(),
+  hidden: boolean().required(),
+  locked: boolean().required(),
+  opacity: number().required().min(0).max(1),
+  blend: string<BlendMode>().required().oneOf(BLEND_MODES),
+  clipped: boolean().required(),
+  pivot: pointSchema,
+  rest: object({
+    x: number().required(),
+    y: number().required(),
+    turn: number().required(),
+    scale: number().required().positive(),
   }),
-)
-  .required()
-  .min(1)
-  .max(5000) as unknown as Schema<readonly Part[]>;
+  shows: string().defined().nullable(),
+  meaning: meaningSchema,
+}) as unknown as Schema<Part>;
+
+/** A part that has no place among others yet. */
+export type UnplacedPart = Omit<Part, 'order'> & { readonly order?: string };
 
 /** A part as it comes: seen, unmoved, belonging to nobody. */
-export function plainPart(part: Pick<Part, 'id' | 'name'> & Partial<Part>): Part {
+export function plainPart(part: Pick<Part, 'id' | 'name'> & Partial<Part>): UnplacedPart {
   return {
     parent: null,
     drawing: null,

@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { drawingsIn, type GroupItem } from '../frame';
 import { IDENTITY, mapped, scaling, translation } from '../geometry';
-import { AT_REST, type Pose, type Repaint } from '../motion/pose';
+import { AT_REST, type PartContent, type Pose } from '../pose';
+import { inTable } from '../records';
 import { hash } from '../testing/testScene';
-import type { Character } from './character';
+import { CHARACTER_VERSION, type Character } from './character';
+import { withParts } from './edits';
+import { partsOf, withPartList } from './partList';
 import { NO_EYES } from './eyes';
 import { plainPart, restMatrix, type Part } from './part';
 import { isSeenIn, itemsOf, placesOf } from './posed';
@@ -21,9 +24,16 @@ function characterOf(...parts: (Pick<Part, 'id'> & Partial<Part>)[]): Character 
     height: 40,
   } as const;
   return {
-    ...{ schemaVersion: 3, name: 'Test', width: 100, height: 100, mouth: null, eyes: NO_EYES },
+    ...{
+      schemaVersion: CHARACTER_VERSION,
+      name: 'Test',
+      width: 100,
+      height: 100,
+      mouth: null,
+      eyes: NO_EYES,
+    },
     drawings: Object.fromEntries(parts.map(({ id }) => [id, { ...drawing, media: id }])),
-    parts: whole,
+    parts: inTable<Part>(whole),
   };
 }
 const face = characterOf(
@@ -36,10 +46,7 @@ const face = characterOf(
 );
 const shown = (character: Character, pose: Pose = AT_REST) =>
   drawingsIn(itemsOf(character, IDENTITY, pose)).map(({ media }) => media);
-const change = (id: string, part: Partial<Part>): Character => ({
-  ...face,
-  parts: face.parts.map((one) => (one.id === id ? { ...one, ...part } : one)),
-});
+const change = (id: string, part: Partial<Part>) => withParts(face, [id], part);
 
 describe('what moves a part', () => {
   const turned = characterOf({
@@ -70,7 +77,7 @@ it('clips each clipped part by the one beneath that is not clipped itself', () =
     .filter((item): item is GroupItem => item.kind === 'group')
     .map(({ mask }) => drawingsIn(mask!).map(({ media }) => media));
   expect(masks).toEqual([['base'], ['base'], ['free']]);
-  expect(shown({ ...stack, parts: stack.parts.slice(2, 3) })).toEqual(['first']);
+  expect(shown(withPartList(stack, partsOf(stack).slice(2, 3)))).toEqual(['first']);
 });
 
 it('gives every item an id of its own, begun with its owner', () => {
@@ -107,9 +114,13 @@ describe('itemsOf', () => {
     expect(drawingsIn(group.mask!).map(({ media }) => media)).toEqual(['skin']);
     expect(drawingsIn(group.items).map(({ media }) => media)).toEqual(['shut']);
   });
-  it('lets a part be painted as something else', () => {
-    const pose: Pose = new Map([['head', { repaint: ({ items }) => items.slice(0, 1) }]]);
-    expect(shown(face, pose)).toEqual(['body', 'skin']);
+  it('lets shapes be painted instead of a part, or over it', () => {
+    const painted = (replaces: boolean) => {
+      const content = { kind: 'shapes', replaces, opening: null, shapes: [] } as const;
+      return itemsOf(face, IDENTITY, new Map([['head', { content }]])).map(({ id }) => id);
+    };
+    expect(painted(true)).toEqual(['body', 'head/lips']);
+    expect(painted(false)).toEqual(['body', 'skin', 'shut', 'head/lips']);
   });
 });
 
@@ -125,7 +136,10 @@ describe('rest poses', () => {
     fc.assert(
       fc.property(pose, number, number, (rest, px, py) => {
         const pivot = { x: px, y: py };
-        const matrix = restMatrix(plainPart({ id: 'a', name: 'a', rest, pivot }));
+        const matrix = restMatrix({
+          ...plainPart({ id: 'a', name: 'a', rest, pivot }),
+          order: 'a0',
+        });
         const at = mapped(matrix, pivot);
         expect(at.x).toBeCloseTo(px + rest.x, 6);
         expect(at.y).toBeCloseTo(py + rest.y, 6);
@@ -142,24 +156,24 @@ it('tells where parts stand, and which are seen', () => {
     x: 7,
     y: 0,
   });
-  const seen = face.parts.map(({ id }) => isSeenIn(face.parts, AT_REST, id));
+  const seen = partsOf(face).map(({ id }) => isSeenIn(partsOf(face), AT_REST, id));
   expect(seen).toEqual([true, true, true, true, true, false]);
-  expect(isSeenIn(face.parts, new Map([['head', { hidden: true }]]), 'shut')).toBe(false);
-  expect(isSeenIn(face.parts, AT_REST, 'nobody')).toBe(false);
+  expect(isSeenIn(partsOf(face), new Map([['head', { hidden: true }]]), 'shut')).toBe(false);
+  expect(isSeenIn(partsOf(face), AT_REST, 'nobody')).toBe(false);
 });
 
 describe('trees', () => {
   it('know branches and holders', () => {
-    expect(branchOf(face.parts, 'mouth').map(({ id }) => id)).toEqual(['mouth', 'shut', 'open']);
-    expect(holdersOf(face.parts, 'open').map(({ id }) => id)).toEqual(['mouth', 'head']);
-    expect(branchOf(face.parts, 'nobody')).toEqual([]);
+    expect(branchOf(partsOf(face), 'mouth').map(({ id }) => id)).toEqual(['mouth', 'shut', 'open']);
+    expect(holdersOf(partsOf(face), 'open').map(({ id }) => id)).toEqual(['mouth', 'head']);
+    expect(branchOf(partsOf(face), 'nobody')).toEqual([]);
   });
   it.each([
-    [[...face.parts, face.parts[0]!], /two parts have the id “body”/],
-    [[...face.parts].reverse(), /does not come before it/],
-    [change('mouth', { shows: 'body' }).parts, /shows a part that is not inside it/],
+    [[...partsOf(face), partsOf(face)[0]!], /two parts have the id “body”/],
+    [[...partsOf(face)].reverse(), /does not come before it/],
+    [partsOf(change('mouth', { shows: 'body' })), /shows a part that is not inside it/],
     [
-      face.parts.map((part) => (part.id === 'head' ? { ...part, parent: 'head' } : part)),
+      partsOf(face).map((part) => (part.id === 'head' ? { ...part, parent: 'head' } : part)),
       /does not come before/,
     ],
   ])('refuse what is none: %#', (parts, problem) => {
@@ -167,14 +181,19 @@ describe('trees', () => {
   });
 });
 
-it('a part painted inside another is seen there though it is hidden, and is not repainted in turn', () => {
+it('a part painted inside another is seen there though it is hidden, and shows no content of its own', () => {
   const character = characterOf({ id: 'teeth', hidden: true, opacity: 0.5 }, { id: 'lips' });
-  const repaint: Repaint = ({ items, paint }) => [...items, ...paint('teeth')];
+  const content: PartContent = {
+    kind: 'split',
+    ...{ from: { x: 10, y: 40 }, to: { x: 40, y: 40 }, upper: 2, lower: 8, softness: 0.5 },
+    inside: { kind: 'part', part: 'teeth' },
+  };
   const pose = new Map([
-    ['lips', { repaint }],
-    ['teeth', { repaint }],
+    ['lips', { content }],
+    ['teeth', { content }],
   ]);
-  const shown = itemsOf(character, IDENTITY, pose);
-  expect(shown.map(({ kind }) => kind)).toEqual(['raster', 'group']);
-  expect(drawingsIn(shown)).toHaveLength(2);
+  const [opening, ...sides] = itemsOf(character, IDENTITY, pose) as GroupItem[];
+  expect(drawingsIn(opening!.items).map(({ media }) => media)).toEqual(['teeth']);
+  const media = new Set(drawingsIn(sides).map((drawing) => drawing.media));
+  expect([...media]).toEqual(['lips']);
 });

@@ -1,9 +1,10 @@
 import { drawingItem, grouped, type FrameItem } from '../frame';
 import { multiply, translation, type Matrix } from '../geometry';
-import { AT_REST, type Pose } from '../motion/pose';
+import { AT_REST, contentItems, type Pose } from '../pose';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { restMatrix, type Part } from './part';
+import { partsOf } from './partList';
 import { branchOf, partById, treeOf } from './tree';
 
 /**
@@ -13,18 +14,28 @@ import { branchOf, partById, treeOf } from './tree';
  * @param owner what the ids of the items begin with, where there are several characters
  */
 export function itemsOf(character: Character, place: Matrix, pose: Pose, owner = ''): FrameItem[] {
-  const tree = treeOf(character.parts);
+  return partItems(partsOf(character), character.drawings, place, pose, owner);
+}
+
+function partItems(
+  parts: readonly Part[],
+  drawings: Character['drawings'],
+  place: Matrix,
+  pose: Pose,
+  owner: string,
+): FrameItem[] {
+  const tree = treeOf(parts);
   return siblings((tree.get(null) ?? []).filter(isSeen), place);
 
   function isSeen({ id, hidden }: Part): boolean {
     return !(pose.get(id)?.hidden ?? hidden);
   }
 
-  function siblings(parts: readonly Part[], around: Matrix): FrameItem[] {
+  function siblings(group: readonly Part[], around: Matrix): FrameItem[] {
     const painted: FrameItem[] = [];
     /** What clipped parts are seen within: the last part that isn't clipped itself. */
     let base: readonly FrameItem[] = [];
-    for (const part of parts) {
+    for (const part of group) {
       const items = itemsFor(part, around);
       if (part.clipped)
         painted.push(...grouped(`${owner}${part.id}/clipped`, items, { mask: base }));
@@ -41,7 +52,7 @@ export function itemsOf(character: Character, place: Matrix, pose: Pose, owner =
     const change = pose.get(part.id);
     const rest = restMatrix(part);
     const here = multiply(around, change?.move ? multiply(change.move, rest) : rest);
-    const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
+    const drawing = part.drawing === null ? undefined : drawings[part.drawing];
     const own = drawing ? [itemOfDrawing(id, drawing, here)] : [];
     const shown = part.shows === null ? null : (change?.shows ?? part.shows);
     const inside = (tree.get(part.id) ?? []).filter((held) =>
@@ -50,15 +61,18 @@ export function itemsOf(character: Character, place: Matrix, pose: Pose, owner =
     const items = [...own, ...siblings(inside, here)];
     const group = `${id}/group`;
     const together = { opacity: part.opacity, blend: part.blend };
-    if (!change?.repaint) return grouped(group, items, together);
-    // What is painted inside another part is not repainted in turn, so that nothing can hold itself.
+    if (!change?.content) return grouped(group, items, together);
+    // A part that is painted inside another one shows no content of its own, so that nothing can hold itself.
     const paint = (name: string) => {
-      const other = partById(character.parts, name);
-      if (!other) return [];
-      const alone = { ...character, parts: standingAlone(character.parts, other) };
-      return itemsOf(alone, around, AT_REST, `${id}/inside/`);
+      const other = partById(parts, name);
+      const alone = other ? standingAlone(parts, other) : [];
+      return partItems(alone, drawings, around, AT_REST, `${id}/inside/`);
     };
-    return grouped(group, change.repaint({ id, items, place: here, paint }), together);
+    return grouped(
+      group,
+      contentItems(change.content, { id, items, place: here, paint }),
+      together,
+    );
   }
 }
 
@@ -70,7 +84,7 @@ function standingAlone(parts: readonly Part[], part: Part): Part[] {
 
 /** Where every part stands in a pose that is seen: the map from the artwork as drawn onto the stage. */
 export function placesOf(character: Character, place: Matrix, pose: Pose): Map<string, Matrix> {
-  const tree = treeOf(character.parts);
+  const tree = treeOf(partsOf(character));
   const places = new Map<string, Matrix>();
   const visit = (part: Part, around: Matrix) => {
     const move = pose.get(part.id)?.move;

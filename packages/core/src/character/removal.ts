@@ -1,24 +1,26 @@
 import { MOUTH_DARK } from '../mouth/kinds/cutMouth';
-import { followsSmoothly, type MouthRig } from '../mouth/mouthRig';
+import { isContinuous, type MouthRig } from '../mouth/mouthRig';
 import { speakingDrawings } from '../mouth/mouthChart';
 import type { Character } from './character';
 import type { Eyes, Lids } from './eyes';
 import { tidied } from './edits';
 import { assembledMouth } from './recognition/assembleMouth';
 import { branchOf } from './tree';
+import { partsOf, withPartList } from './partList';
 
 /**
  * A character without some parts and all that they hold. Mouth and eyes go on with what is left; a mouth of
  * which too little is left is put together anew. The last part stays: a character needs one.
  */
 export function withoutParts(character: Character, ids: readonly string[]): Character {
-  const gone = new Set(ids.flatMap((id) => branchOf(character.parts, id).map((part) => part.id)));
-  const parts = character.parts.filter(({ id }) => !gone.has(id));
+  const gone = new Set(
+    ids.flatMap((id) => branchOf(partsOf(character), id).map((part) => part.id)),
+  );
+  const parts = partsOf(character).filter(({ id }) => !gone.has(id));
   if (gone.size === 0 || parts.length === 0) return character;
   const shown = new Set(parts.map(({ drawing }) => drawing));
   const smaller: Character = {
-    ...character,
-    parts,
+    ...withPartList(character, parts),
     drawings: Object.fromEntries(
       Object.entries(character.drawings).filter(([key]) => shown.has(key)),
     ),
@@ -40,7 +42,7 @@ function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null
   if (rig.kind === 'cut' && rig.inside.kind === 'part' && gone.has(rig.inside.part)) {
     return { ...rig, followers, inside: { kind: 'color', color: MOUTH_DARK } };
   }
-  if (followsSmoothly(rig) || !('chart' in rig)) return { ...rig, followers };
+  if (isContinuous(rig) || !('chart' in rig)) return { ...rig, followers };
   const drawings = rig.chart.drawings.filter(({ drawing }) => !gone.has(drawing));
   const speaking = speakingDrawings({ ...rig.chart, drawings });
   const [first] = [...speaking].sort(

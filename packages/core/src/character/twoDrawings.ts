@@ -2,7 +2,8 @@ import { targetOf } from '../mouth/articulation';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import { CHARACTER_VERSION, type Character } from './character';
 import { NO_EYES } from './eyes';
-import { oneAtATime } from './upgrades';
+import { inTable } from '../records';
+import { plainPart, type Part } from './part';
 
 /** A picture that has been brought in: its working copy and its size in pixels. */
 export interface Picture {
@@ -36,14 +37,11 @@ export function characterFromTwoDrawings(name: string, closed: Picture, open: Pi
     width,
     height,
     drawings: { closed: place(closed), open: place(open) },
-    parts: oneAtATime(
-      { id: 'picture', name: 'Picture' },
-      [
-        ['closed', 'Closed'],
-        ['open', 'Open'],
-      ],
-      'closed',
-    ),
+    parts: inTable<Part>([
+      plainPart({ id: 'picture', name: 'Picture', shows: 'closed' }),
+      plainPart({ id: 'closed', name: 'Closed', parent: 'picture', drawing: 'closed' }),
+      plainPart({ id: 'open', name: 'Open', parent: 'picture', drawing: 'open' }),
+    ]),
     mouth: {
       kind: 'two',
       part: 'picture',

@@ -2,12 +2,15 @@ import type { WrittenLayer } from '../formats/svg/writeLayers';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { treeOf } from './tree';
+import { partsOf } from './partList';
 
 /** A character's parts as layers of a drawing, as they were drawn: rest poses are no part of it. */
 export function writtenLayers<Picture>(
-  { parts, drawings }: Character,
+  character: Character,
   pictureOf: (drawing: Drawing) => Picture,
 ): WrittenLayer<Picture>[] {
+  const { drawings } = character;
+  const parts = partsOf(character);
   const tree = treeOf(parts);
   const layersIn = (parent: string | null): WrittenLayer<Picture>[] =>
     (tree.get(parent) ?? []).map((part) => {

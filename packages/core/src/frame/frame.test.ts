@@ -9,7 +9,7 @@ import {
   turning,
   type Matrix,
 } from '../geometry';
-import type { VectorShape } from '../formats/svg';
+import type { VectorShape } from './vectorDrawing';
 import { Digest } from './digest';
 import { sameFrame } from './frame';
 import {

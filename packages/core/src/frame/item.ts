@@ -1,7 +1,8 @@
-import { paintedBounds, type VectorShape } from '../formats/svg';
 import { intersectionOf, mappedBox, multiply, unionOf, type Box, type Matrix } from '../geometry';
 import type { BlendMode } from './blendMode';
 import { Digest } from './digest';
+import { paintedBounds } from './shapeBounds';
+import type { VectorShape } from './vectorDrawing';
 
 /** What every item of a frame has. */
 interface Item {

@@ -1,5 +1,5 @@
 import { bandLoudness } from '../audio/spectrum';
-import { valueAt, type Signal } from '../motion/signal';
+import { valueAt, type Signal } from '../signals';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { targetOf, type Articulation } from './articulation';
@@ -55,12 +55,13 @@ export function pausesOf(
   if (fit.method === 'sounds') return track.sounds.filter(({ viseme }) => viseme === SILENCE);
   const { rate, values } = openingOf(signalOf(track, fit), fit);
   const pauses: { start: number; end: number }[] = [];
+  let shutBefore = false;
   values.forEach((opening, index) => {
-    if (opening > SHUT) return;
-    const last = pauses.at(-1);
+    const shut = opening <= SHUT;
     const end = index === values.length - 1 ? track.duration : (index + 1) / rate;
-    if (last && last.end >= index / rate - 1e-9) last.end = end;
-    else pauses.push({ start: index / rate, end });
+    if (shut && shutBefore) pauses.at(-1)!.end = end;
+    else if (shut) pauses.push({ start: index / rate, end });
+    shutBefore = shut;
   });
   return pauses;
 }

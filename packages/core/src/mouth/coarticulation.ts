@@ -1,5 +1,5 @@
 import { measureLevels } from '../audio/levels';
-import { valueAt } from '../motion/signal';
+import { valueAt } from '../signals';
 import { clampShare } from '../numbers';
 import { SILENCE, type Viseme } from '../speech/visemes';
 import { soundIndexAt, type Sound, type VoiceTrack } from '../speech/voiceTrack';

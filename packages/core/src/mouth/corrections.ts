@@ -1,3 +1,4 @@
+import { frameLength, frameStart, type Flicks, type FrameRateName } from '../time';
 import type { Corrections, HeldDrawing, Mouth } from './mouths';
 
 /** Lays a drawing over a stretch by hand; what was there by hand before is cut away under it. */
@@ -6,7 +7,7 @@ export function setByHand(corrections: Corrections, piece: HeldDrawing): Correct
 }
 
 /** Takes back what was set by hand in a stretch, so that fitting shows through again. */
-export function release(corrections: Corrections, start: number, end: number): Corrections {
+export function release(corrections: Corrections, start: Flicks, end: Flicks): Corrections {
   return corrections.flatMap((piece) => {
     if (piece.end <= start || piece.start >= end) return [piece];
     const before = piece.start < start ? [{ ...piece, end: start }] : [];
@@ -20,14 +21,14 @@ export function release(corrections: Corrections, start: number, end: number): C
  * the far ends of both. The first mouth has no such edge: nothing changes.
  *
  * @param index the mouth after the edge
- * @param time where the edge should go, seconds from the start of the line
+ * @param time where the edge should go, from the start of the line
  */
 export function moveEdge(
   mouths: readonly Mouth[],
   corrections: Corrections,
   index: number,
-  time: number,
-  frameRate: number,
+  time: Flicks,
+  frameRate: FrameRateName,
 ): Corrections {
   const before = mouths[index - 1];
   const after = mouths[index];
@@ -42,12 +43,12 @@ export function moveEdge(
 export function edgeWithin(
   before: HeldDrawing,
   after: HeldDrawing,
-  time: number,
-  frameRate: number,
-): number {
-  const least = Math.floor(before.start * frameRate + 1e-6) + 1;
-  const most = Math.ceil(after.end * frameRate - 1e-6) - 1;
+  time: Flicks,
+  frameRate: FrameRateName,
+): Flicks {
+  const frame = frameLength(frameRate);
+  const least = Math.floor(before.start / frame) + 1;
+  const most = Math.ceil(after.end / frame) - 1;
   if (most < least) return after.start;
-  const frame = Math.min(most, Math.max(least, Math.round(time * frameRate)));
-  return frame / frameRate;
+  return frameStart(Math.min(most, Math.max(least, Math.round(time / frame))), frameRate);
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { targetOf, VISEME_TARGETS } from './articulation';
-import { chartInMood, coverageOf, moodsOf, withSilence } from './coverage';
+import { chartInMood, coverageOf, moodsOf, withPauseDrawing } from './coverage';
 import { nearestDrawing, type MouthChart, type MouthDrawing } from './mouthChart';
 import type { Viseme } from '../speech/visemes';
 
@@ -73,12 +73,12 @@ describe('moods', () => {
 describe('silence', () => {
   const some = chart(drawn(0), drawn(10), smile);
   it('can show an expression, which pauses then know', () => {
-    const silent = withSilence(some, 'smile');
+    const silent = withPauseDrawing(some, 'smile');
     expect(silent.rest).toBe('smile');
     expect(nearestDrawing(silent, targetOf(10))).toBe('any 10');
     expect(silent.drawings[2]!.articulation).toEqual(targetOf(0));
   });
   it.each([null, 'gone'])('stays as it was: %s', (drawing) => {
-    expect(withSilence(some, drawing)).toBe(some);
+    expect(withPauseDrawing(some, drawing)).toBe(some);
   });
 });

@@ -32,9 +32,9 @@ export function moodsOf({ drawings }: MouthChart): string[] {
 }
 
 /** A chart whose pauses show another drawing, mostly an expression; as it was where it has no such drawing. */
-export function withSilence(chart: MouthChart, drawing: string | null): MouthChart {
+export function withPauseDrawing(chart: MouthChart, drawing: string | null): MouthChart {
   if (drawing === null || !chart.drawings.some((entry) => entry.drawing === drawing)) return chart;
-  // What is seen in silence has the articulation of silence, so that laying mouths knows it.
+  // What is seen in silence has the articulation of silence, so that choosing mouths knows it.
   const drawings = chart.drawings.map((entry) =>
     entry.drawing === drawing
       ? { ...entry, articulation: entry.articulation ?? targetOf(0) }

@@ -5,47 +5,114 @@ export type FitMethod = 'sounds' | 'loudness' | 'band';
 
 export const FIT_METHODS: readonly FitMethod[] = ['sounds', 'loudness', 'band'];
 
-/** How a voice moves the mouth. Changing any of it needs no hearing again. */
-export interface FitSettings {
-  readonly method: FitMethod;
-  /** From mumbling (below 1) to theatrical (above): multiplies how far the mouth leaves its rest. */
-  readonly strength: number;
-  /** How much neighbouring sounds run into each other, 0 to 1. */
-  readonly smooth: number;
-  /** Seconds by which the picture leads the sound. */
-  readonly early: number;
-  /** Frames for which each drawing is held at least: on ones, twos, … */
-  readonly hold: number;
-  /** A pause longer than this goes to the rest drawing, seconds. */
-  readonly pause: number;
-  /** Loudness and band: where the mouth begins to open, as a share of the way from the noise floor to the peak (in dB). */
-  readonly gate: number;
-  /** Band: its edges, Hz. */
-  readonly band: { readonly low: number; readonly high: number };
+/** A setting that is one number: its range, its default, and how it is told to people. */
+export interface FitSetting {
+  readonly label: string;
+  readonly hint: string;
+  readonly min: number;
+  readonly max: number;
+  /** What a slider moves by. */
+  readonly step: number;
+  readonly default: number;
+  /** The methods that read it. */
+  readonly methods: readonly FitMethod[];
+  /** A value in words, with its unit. */
+  readonly inWords: (value: number) => string;
 }
 
+const percent = (value: number) => `${Math.round(100 * value)} %`;
+const milliseconds = (seconds: number) => `${Math.round(1000 * seconds)} ms`;
+
+function strengthInWords(value: number): string {
+  const word =
+    value < 0.75 ? 'mumbling' : value < 1.2 ? 'natural' : value < 1.6 ? 'lively' : 'theatrical';
+  return `${word} · ${percent(value)}`;
+}
+
+const holdInWords = (frames: number) =>
+  ['', 'on ones', 'on twos', 'on threes', 'on fours'][frames] ?? `${frames} frames`;
+
+/** Every setting that is one number: a row here is all that another one needs. */
+export const FIT_SETTINGS = {
+  /** Multiplies how far the mouth leaves its rest. */
+  strength: {
+    label: 'Strength',
+    hint: 'From mumbling to theatrical: how far the mouth leaves its rest',
+    ...{ min: 0.2, max: 2, step: 0.05, default: 1 },
+    methods: FIT_METHODS,
+    inWords: strengthInWords,
+  },
+  /** 0 to 1. */
+  smooth: {
+    label: 'Smoothness',
+    hint: 'How much neighbouring sounds run into each other',
+    ...{ min: 0, max: 1, step: 0.05, default: 0.3 },
+    methods: FIT_METHODS,
+    inWords: percent,
+  },
+  /** Seconds by which the picture leads the sound. */
+  leadSeconds: {
+    label: 'Lead',
+    hint: 'How far the picture leads the sound; one frame at 24 is 42 ms',
+    ...{ min: 0, max: 0.25, step: 1 / 120, default: 1 / 24 },
+    methods: FIT_METHODS,
+    inWords: milliseconds,
+  },
+  /** Frames for which each drawing is held at least. */
+  hold: {
+    label: 'Hold',
+    hint: 'Each drawing stays for at least this many frames',
+    ...{ min: 1, max: 6, step: 1, default: 2 },
+    methods: FIT_METHODS,
+    inWords: holdInWords,
+  },
+  /** Seconds. */
+  pause: {
+    label: 'Rest after',
+    hint: 'A pause longer than this closes the mouth to its rest',
+    ...{ min: 0.05, max: 5, step: 0.05, default: 0.3 },
+    methods: FIT_METHODS,
+    inWords: milliseconds,
+  },
+  /** Where the mouth begins to open, as a share of the way from the noise floor to the peak in dB. */
+  gate: {
+    label: 'Opens above',
+    hint: 'How loud a sound must be, from the room’s noise (0 %) to the loudest speech (100 %)',
+    ...{ min: 0, max: 0.95, step: 0.01, default: 0.35 },
+    methods: ['loudness', 'band'],
+    inWords: percent,
+  },
+} as const satisfies Record<string, FitSetting>;
+
+export type FitSettingName = keyof typeof FIT_SETTINGS;
+
+export const FIT_SETTING_NAMES = Object.keys(FIT_SETTINGS) as FitSettingName[];
+
+/** How a voice moves the mouth. Changing any of it needs no hearing again. */
+export type FitSettings = Readonly<Record<FitSettingName, number>> & {
+  readonly method: FitMethod;
+  /** Band: its edges, Hz. */
+  readonly band: { readonly low: number; readonly high: number };
+};
+
+const forEach = <Value>(value: (setting: FitSetting) => Value) =>
+  Object.fromEntries(FIT_SETTING_NAMES.map((name) => [name, value(FIT_SETTINGS[name])])) as Record<
+    FitSettingName,
+    Value
+  >;
+
 export const DEFAULT_FIT: FitSettings = {
+  ...forEach((setting) => setting.default),
   method: 'sounds',
-  strength: 1,
-  smooth: 0.3,
-  early: 1 / 24,
-  hold: 2,
-  pause: 0.3,
-  gate: 0.35,
   band: { low: 300, high: 1000 },
 };
 
-/** Seconds within which a mouth that follows loudness closes at `smooth` 1; it opens three times as fast. */
-const SLOWEST_RELEASE = 0.15;
-
 export const fitSettingsSchema: Schema<FitSettings> = object({
+  ...forEach(({ min, max, step }) => {
+    const range = number().required().min(min).max(max);
+    return step === 1 ? range.integer() : range;
+  }),
   method: string<FitMethod>().required().oneOf(FIT_METHODS),
-  strength: number().required().min(0.2).max(2),
-  smooth: number().required().min(0).max(1),
-  early: number().required().min(0).max(0.25),
-  hold: number().required().integer().min(1).max(6),
-  pause: number().required().min(0.05).max(5),
-  gate: number().required().min(0).max(0.95),
   band: object({
     low: number().required().min(0).max(20_000),
     high: number().required().min(0).max(20_000),
@@ -56,24 +123,8 @@ export const fitSettingsSchema: Schema<FitSettings> = object({
   ),
 });
 
-/** Settings as scenes of schema version 1 kept them: loudness only, with times of its own. */
-export function upgradeFitSettings(old: {
-  gate: number;
-  release: number;
-  strength: number;
-  hold: number;
-}): FitSettings {
-  const smooth = Math.min(1, old.release / SLOWEST_RELEASE);
-  return {
-    ...DEFAULT_FIT,
-    method: 'loudness',
-    gate: old.gate,
-    strength: old.strength,
-    hold: old.hold,
-    smooth,
-    early: 0,
-  };
-}
+/** Seconds within which a mouth that follows loudness closes at `smooth` 1; it opens three times as fast. */
+const SLOWEST_RELEASE = 0.15;
 
 /** Time constants in seconds of a mouth that follows loudness. */
 export function followTimes({ smooth }: FitSettings): { attack: number; release: number } {

@@ -2,7 +2,8 @@ import { characterOf, drawnLayer, groupOf } from '../testing/testArtwork';
 import { testTrack } from '../testing/testTrack';
 import { DEFAULT_FIT } from './fitSettings';
 import { fittedChart } from './fittedChart';
-import { layMouths } from './layMouths';
+import { toFlicks } from '../time';
+import { selectMouthDrawings } from './selectMouthDrawings';
 import { chartOf, type MouthRig } from './mouthRig';
 
 const steps = characterOf(
@@ -25,7 +26,8 @@ const shown = (
   rig: MouthRig,
   fit = DEFAULT_FIT,
   chart = fittedChart(rig, chartOf(rig), track, fit),
-) => layMouths(track, fit, chart, { duration: track.duration, frameRate: 24 });
+) =>
+  selectMouthDrawings(track, fit, chart, { duration: toFlicks(track.duration), frameRate: '24' });
 const drawings = (rig: MouthRig, fit = DEFAULT_FIT) =>
   new Set(shown(rig, fit).map(({ drawing }) => drawing));
 
@@ -44,7 +46,8 @@ describe('steps of loudness', () => {
     expect([...jaws].sort((a, b) => a - b)).toEqual(jaws);
   });
   it('don’t flutter about a threshold', () => {
-    for (const { start, end } of shown(steps)) expect(end - start).toBeGreaterThan(1.9 / 24);
+    for (const { start, end } of shown(steps))
+      expect(end - start).toBeGreaterThanOrEqual(toFlicks(2 / 24));
   });
   it('stay as they are where nothing was heard', () => {
     expect(fittedChart(steps, chartOf(steps), null, DEFAULT_FIT)).toEqual(chartOf(steps));

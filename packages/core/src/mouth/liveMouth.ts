@@ -4,7 +4,7 @@ import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
 import { loudnessGain } from './loudnessGain';
 import { nearestDrawing, type MouthChart } from './mouthChart';
-import type { MouthNow } from './mouthNow';
+import type { MouthState } from './mouthState';
 
 /** What a voice does in one moment, as it is told while it is spoken. */
 export interface LiveMoment {
@@ -43,7 +43,7 @@ export class LiveMouth {
   }
 
   /** Takes the next moment and gives what to show. */
-  follow(moment: LiveMoment): MouthNow {
+  follow(moment: LiveMoment): MouthState {
     return { drawing: this.drawingFor(moment), articulation: this.shape };
   }
 

@@ -1,6 +1,6 @@
 import { array, lazy, number, object, string, type Schema } from 'yup';
 import { multiply, scalingAbout, translation, turning, type Point } from '../geometry';
-import type { PartPose, Pose } from '../motion/pose';
+import type { PartPose, Pose } from '../pose';
 import { VISEME_NAMES, type Viseme } from '../speech/visemes';
 import { targetOf } from './articulation';
 import { cutMouthPose, cutMouthSchema, type CutMouth } from './kinds/cutMouth';
@@ -9,7 +9,7 @@ import { jawMouthPose, jawMouthSchema, type JawMouth } from './kinds/jawMouth';
 import { lipsMouthPose, lipsMouthSchema, type LipsMouth } from './kinds/lipsMouth';
 import { stripChart, stripMouthPose, stripMouthSchema, type StripMouth } from './kinds/stripMouth';
 import type { MouthChart } from './mouthChart';
-import type { MouthNow } from './mouthNow';
+import type { MouthState } from './mouthState';
 
 /** Every kind of mouth that people build. All read the same articulation. */
 export type MouthRig = (DrawnMouth | StripMouth | CutMouth | LipsMouth | JawMouth) & {
@@ -21,7 +21,7 @@ export type MouthKind = MouthRig['kind'];
 
 export const MOUTH_KINDS: readonly MouthKind[] = [...DRAWN_KINDS, 'strip', 'cut', 'lips', 'jaw'];
 
-/** A part that moves when the mouth is wide open; less when it is less open. */
+/** A part that moves when the mouth is wide open, less when it is less open, and a little after it. */
 export interface Follower {
   readonly part: string;
   /** Units of the artwork. */
@@ -64,8 +64,8 @@ export const mouthRigSchema = lazy((value: unknown) => {
   });
 }) as unknown as Schema<MouthRig>;
 
-/** Whether the mouth follows its articulation smoothly, instead of holding drawings. */
-export function followsSmoothly({ kind }: MouthRig): boolean {
+/** Whether the mouth follows its articulation continuously, instead of holding drawings. */
+export function isContinuous({ kind }: MouthRig): boolean {
   return !(DRAWN_KINDS as readonly string[]).includes(kind);
 }
 
@@ -83,36 +83,40 @@ export function chartOf(rig: MouthRig): MouthChart {
   return { rest: VISEMES[0]!.drawing, drawings: VISEMES };
 }
 
-/** How a mouth moves the parts of its character. */
-export function mouthPose(rig: MouthRig, now: MouthNow): Pose {
-  const pose = new Map(ownPose(rig, now));
+/**
+ * How a mouth moves the parts of its character.
+ *
+ * @param following how far followers are moved, 0 to 1
+ */
+export function mouthPose(rig: MouthRig, state: MouthState, following: number): Pose {
+  const pose = new Map(ownPose(rig, state));
   for (const follower of rig.followers) {
-    pose.set(follower.part, joined(pose.get(follower.part), following(follower, now)));
+    pose.set(follower.part, joined(pose.get(follower.part), followerPose(follower, following)));
   }
   return pose;
 }
 
-function ownPose(rig: MouthRig, now: MouthNow): Pose {
+function ownPose(rig: MouthRig, state: MouthState): Pose {
   switch (rig.kind) {
     case 'strip':
-      return stripMouthPose(rig, now);
+      return stripMouthPose(rig, state);
     case 'cut':
-      return cutMouthPose(rig, now);
+      return cutMouthPose(rig, state);
     case 'lips':
-      return lipsMouthPose(rig, now);
+      return lipsMouthPose(rig, state);
     case 'jaw':
-      return jawMouthPose(rig, now);
+      return jawMouthPose(rig, state);
     default:
-      return drawnMouthPose(rig, now);
+      return drawnMouthPose(rig, state);
   }
 }
 
-function following(
-  { x, y, turn, scale, pivot }: Follower,
-  { articulation: { jaw } }: MouthNow,
-): PartPose {
-  const turned = multiply(turning(turn * jaw, pivot), scalingAbout(1 + (scale - 1) * jaw, pivot));
-  return { move: multiply(translation(x * jaw, y * jaw), turned) };
+function followerPose({ x, y, turn, scale, pivot }: Follower, share: number): PartPose {
+  const turned = multiply(
+    turning(turn * share, pivot),
+    scalingAbout(1 + (scale - 1) * share, pivot),
+  );
+  return { move: multiply(translation(x * share, y * share), turned) };
 }
 
 function joined(before: PartPose | undefined, more: PartPose): PartPose {
@@ -122,7 +126,7 @@ function joined(before: PartPose | undefined, more: PartPose): PartPose {
 
 /** The parts that a mouth needs. */
 export function partsOfMouth(rig: MouthRig): string[] {
-  const drawings = followsSmoothly(rig) && rig.kind !== 'strip' ? [] : chartOf(rig).drawings;
+  const drawings = isContinuous(rig) && rig.kind !== 'strip' ? [] : chartOf(rig).drawings;
   return [
     rig.part,
     ...drawings.map(({ drawing }) => drawing),

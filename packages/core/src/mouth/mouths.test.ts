@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { frameStart, toFlicks } from '../time';
 import { edgeWithin, moveEdge, release, setByHand } from './corrections';
 import { targetOf } from './articulation';
 import { nearestDrawing, type MouthChart } from './mouthChart';
@@ -47,15 +48,19 @@ describe('nearestDrawing', () => {
 
 /** Shut and wide in turn, three frames each, for two seconds. */
 const flapping: HeldDrawing[] = Array.from({ length: 16 }, (_, at) => ({
-  start: at / 8,
-  end: (at + 1) / 8,
+  start: toFlicks(at / 8),
+  end: toFlicks((at + 1) / 8),
   drawing: at % 2 === 0 ? 'shut' : 'wide',
 }));
 
 const frames = fc.integer({ min: 0, max: 47 });
 const piece = fc
   .tuple(frames, fc.integer({ min: 1, max: 12 }), fc.constantFrom('shut', 'wide', 'other'))
-  .map(([start, length, drawing]) => ({ start: start / 24, end: (start + length) / 24, drawing }));
+  .map(([start, length, drawing]) => ({
+    start: frameStart(start, '24'),
+    end: frameStart(start + length, '24'),
+    drawing,
+  }));
 const someCorrections = fc
   .array(piece, { maxLength: 12 })
   .map((pieces) => pieces.reduce<Corrections>(setByHand, []));
@@ -73,7 +78,7 @@ describe('corrections', () => {
     fc.assert(
       fc.property(
         someCorrections,
-        fc.double({ min: 0, max: 1.999, noNaN: true }),
+        fc.integer({ min: 0, max: toFlicks(2) - 1 }),
         (corrections, time) => {
           const mouths = withCorrections(flapping, corrections);
           const shown = mouths[mouthIndexAt(mouths, time)]!;
@@ -91,10 +96,10 @@ describe('corrections', () => {
       fc.property(someCorrections, (corrections) => {
         const mouths = withCorrections(flapping, corrections);
         mouths.forEach(({ start, end }, at) => {
-          expect(start).toBeCloseTo(at === 0 ? 0 : mouths[at - 1]!.end, 9);
+          expect(start).toBe(at === 0 ? 0 : mouths[at - 1]!.end);
           expect(end).toBeGreaterThan(start);
         });
-        expect(mouths.at(-1)!.end).toBe(2);
+        expect(mouths.at(-1)!.end).toBe(toFlicks(2));
       }),
     );
   });
@@ -102,7 +107,7 @@ describe('corrections', () => {
   it('are gone where they are released, and stay elsewhere', () => {
     fc.assert(
       fc.property(someCorrections, piece, frames, (corrections, { start, end }, frame) => {
-        const time = (frame + 0.5) / 24;
+        const time = frameStart(frame, '24') + 1;
         const before = corrections.find((one) => time >= one.start && time < one.end);
         const after = release(corrections, start, end).find(
           (one) => time >= one.start && time < one.end,
@@ -117,25 +122,25 @@ describe('moveEdge', () => {
   const edge = 1;
   it('moves the edge and keeps both drawings', () => {
     const mouths = withCorrections(flapping, []);
-    const target = mouths[edge]!.start + 2 / 24;
-    const moved = withCorrections(flapping, moveEdge(mouths, [], edge, target, 24));
-    expect(moved[edge]!.start).toBeCloseTo(target);
+    const target = mouths[edge]!.start + frameStart(2, '24');
+    const moved = withCorrections(flapping, moveEdge(mouths, [], edge, target, '24'));
+    expect(moved[edge]!.start).toBe(target);
     expect(moved.slice(0, 2).map(({ drawing }) => drawing)).toEqual(
       mouths.slice(0, 2).map(({ drawing }) => drawing),
     );
   });
   it('leaves each neighbour at least a frame, however far it is pulled', () => {
     fc.assert(
-      fc.property(fc.double({ min: -5, max: 5, noNaN: true }), (pull) => {
+      fc.property(fc.integer({ min: -toFlicks(5), max: toFlicks(5) }), (pull) => {
         const [before, after] = flapping as [(typeof flapping)[0], (typeof flapping)[0]];
-        const time = edgeWithin(before, after, after.start + pull, 24);
-        expect(time - before.start).toBeGreaterThanOrEqual(1 / 24 - 1e-9);
-        expect(after.end - time).toBeGreaterThanOrEqual(1 / 24 - 1e-9);
+        const time = edgeWithin(before, after, after.start + pull, '24');
+        expect(time - before.start).toBeGreaterThanOrEqual(frameStart(1, '24'));
+        expect(after.end - time).toBeGreaterThanOrEqual(frameStart(1, '24'));
       }),
     );
   });
   it('changes nothing at the start of the line', () => {
     const none: Corrections = [];
-    expect(moveEdge(withCorrections(flapping, none), none, 0, 0.5, 24)).toBe(none);
+    expect(moveEdge(withCorrections(flapping, none), none, 0, toFlicks(0.5), '24')).toBe(none);
   });
 });

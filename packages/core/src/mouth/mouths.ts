@@ -1,14 +1,15 @@
-import { array, number, object, string, type Schema } from 'yup';
+import { array, object, string, type Schema } from 'yup';
 import { firstWhere } from '../numbers';
+import { flicksSchema, type Flicks } from '../time';
 
-/** A mouth drawing held for a while. Times in seconds from the start of the line. */
+/** A mouth drawing held for a while. Times from the start of the line. */
 export interface HeldDrawing {
-  readonly start: number;
-  readonly end: number;
+  readonly start: Flicks;
+  readonly end: Flicks;
   readonly drawing: string;
 }
 
-/** A mouth as it is played: laid by fitting, or set by hand. */
+/** A mouth as it is played: chosen by fitting, or set by hand. */
 export interface Mouth extends HeldDrawing {
   readonly byHand: boolean;
 }
@@ -18,15 +19,15 @@ export type Corrections = readonly HeldDrawing[];
 
 export const correctionsSchema = array(
   object({
-    start: number().required().min(0),
-    end: number().required().moreThan(0),
+    start: flicksSchema(),
+    end: flicksSchema().moreThan(0),
     drawing: string().required(),
   }) satisfies Schema<HeldDrawing>,
 )
   .required()
   .test('ordered', 'corrections must be in order and must not overlap', (corrections) =>
     corrections.every(
-      ({ start, end }, index) => end > start && start >= (corrections[index - 1]?.end ?? 0) - 1e-9,
+      ({ start, end }, index) => end > start && start >= (corrections[index - 1]?.end ?? 0),
     ),
   );
 
@@ -55,7 +56,7 @@ export function withCorrections(
   return pieces.sort((a, b) => a.start - b.start);
 }
 
-/** The index of the mouth at a time, found by halving; -1 before the first and after the last. */
+/** The index of the mouth at a time, by binary search; -1 before the first and after the last. */
 export function mouthIndexAt(mouths: readonly HeldDrawing[], time: number): number {
   const at = firstWhere(mouths, ({ end }) => end > time);
   return at < mouths.length && mouths[at]!.start <= time ? at : -1;

@@ -1,5 +1,5 @@
 import { measureLevels, voicelessReason } from '../audio/levels';
-import { follow, type Signal } from '../motion/signal';
+import { follow, type Signal } from '../signals';
 import { clampShare } from '../numbers';
 import { followTimes, type FitSettings } from './fitSettings';
 

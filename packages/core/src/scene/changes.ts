@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import type { Corrections } from '../mouth/mouths';
-import type { Line, Scene } from './scene';
+import { toSeconds, type Flicks } from '../time';
+import { linesOf, type Line, type Scene } from './scene';
 
 /** What differs between two versions of a scene, one plain sentence for each thing. */
 export function describeChanges(before: Scene, after: Scene): string[] {
@@ -9,22 +10,24 @@ export function describeChanges(before: Scene, after: Scene): string[] {
     if (differs) sentences.push(sentence);
   };
   say(before.name !== after.name, `The scene is called “${after.name}”.`);
-  say(before.length !== after.length, `The scene is ${after.length.toFixed(2)} s long.`);
+  say(before.length !== after.length, `The scene is ${inSeconds(after.length)} long.`);
   say(before.frameRate !== after.frameRate, `It runs at ${after.frameRate} frames a second.`);
   say(!equal(before.stage, after.stage), 'The stage has another size or colour.');
   say(!equal(before.backdrop, after.backdrop), 'The backdrop is another one.');
   say(!equal(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
 
-  const linesBefore = new Map(before.lines.map((line) => [line.id, line]));
-  for (const line of after.lines) {
-    const old = linesBefore.get(line.id);
-    linesBefore.delete(line.id);
+  for (const line of linesOf(after)) {
+    const old = before.lines[line.id];
     if (old) sentences.push(...lineChanges(old, line));
     else sentences.push(`There is a new line, “${line.voice.name}”.`);
   }
-  for (const line of linesBefore.values()) sentences.push(`The line “${line.voice.name}” is gone.`);
+  for (const { id, voice } of linesOf(before)) {
+    say(!after.lines[id], `The line “${voice.name}” is gone.`);
+  }
   return sentences;
 }
+
+const inSeconds = (time: Flicks) => `${toSeconds(time).toFixed(2)} s`;
 
 function lineChanges(before: Line, after: Line): string[] {
   const name = `“${after.voice.name}”`;
@@ -34,7 +37,7 @@ function lineChanges(before: Line, after: Line): string[] {
     ...(before.script !== after.script
       ? [`The script of ${name} reads “${shortened(after.script)}”.`]
       : []),
-    ...(before.start !== after.start ? [`${name} starts at ${after.start.toFixed(2)} s.`] : []),
+    ...(before.start !== after.start ? [`${name} starts at ${inSeconds(after.start)}.`] : []),
     ...(!equal(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
     ...(before.track !== after.track ? [`The mouths of ${name} were fitted anew.`] : []),
     ...(corrections.length > 0
@@ -59,7 +62,7 @@ function correctionChanges(before: Corrections, after: Corrections): string[] {
   const times = [
     ...after.filter((piece) => !old.has(key(piece))),
     ...before.filter((piece) => !kept.has(key(piece))),
-  ].map(({ start }) => `${start.toFixed(2)} s`);
+  ].map(({ start }) => inSeconds(start));
   const named = [...new Set(times)].sort((a, b) => parseFloat(a) - parseFloat(b));
   const rest = named.length - MOST_TIMES_NAMED;
   return rest > 0 ? [...named.slice(0, MOST_TIMES_NAMED), `${rest} more places`] : named;

@@ -1,5 +1,5 @@
 import { number, object, string, type Schema } from 'yup';
-import { FRAME_RATE_NAMES, type FrameRateName } from './frameRate';
+import { FRAME_RATE_NAMES, type FrameRateName } from '../time';
 import { colorSchema } from './scene';
 
 /** How a film is to be delivered. */

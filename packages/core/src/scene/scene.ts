@@ -1,17 +1,24 @@
-import { array, number, object, string, type Schema } from 'yup';
+import { boolean, number, object, string, type Schema } from 'yup';
 import { VOICE_CHANNELS, type VoiceChannel } from '../audio/samples';
 import { drawingSchema, hashSchema, type Drawing } from '../character/drawing';
 import { correctionsSchema, type Corrections } from '../mouth/mouths';
 import { fitSettingsSchema, type FitSettings } from '../mouth/fitSettings';
 import { languageSchema } from '../speech/language';
+import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import { LONGEST_SCRIPT } from '../speech/script/script';
-import { FRAME_RATE_NAMES, type FrameRateName } from './frameRate';
+import {
+  FLICKS_PER_SECOND,
+  FRAME_RATE_NAMES,
+  flicksSchema,
+  type Flicks,
+  type FrameRateName,
+} from '../time';
 
-export const SCENE_VERSION = 4;
+export const SCENE_VERSION = 5;
 /** The longest voice that a line can have, in seconds. */
 export const LONGEST_VOICE = 60 * 60;
-/** Room after the last word when a scene is made to fit its voice, in seconds. */
-const MAX_LENGTH = 2 * LONGEST_VOICE;
+/** The longest scene: two of the longest voices, one after the other. */
+const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
 /** A recording that has been brought in. */
 export interface Voice {
@@ -23,28 +30,36 @@ export interface Voice {
   readonly working: string;
   /** Content hash of its waveform peaks (audio/peaks). */
   readonly peaks: string;
-  /** Seconds. */
-  readonly duration: number;
+  readonly duration: Flicks;
   readonly sampleRate: number;
   readonly channels: number;
 }
 
-/** One piece of dialogue of one character. */
+/** A row of the timeline: what stands in it acts on its target. */
+export interface Row extends OrderedRecord {
+  readonly kind: 'dialogue';
+  /** Who speaks: the id of a cast member. */
+  readonly target: string;
+  /** A muted row is neither heard nor does it move anything. */
+  readonly muted: boolean;
+}
+
+/** One piece of dialogue in a row. */
 export interface Line {
   readonly id: string;
-  /** Who speaks: the id of a cast member. */
-  readonly speaker: string;
+  /** Id of its row, whose target speaks it. */
+  readonly row: string;
   readonly script: string;
   /** What is spoken, two or three letters of ISO 639. */
   readonly language: string;
   /** The mood whose mouths are shown; null for the character's first. */
   readonly mood: string | null;
   /** The mouth drawing that is shown in pauses, mostly an expression; null for the one at rest. */
-  readonly silence: string | null;
+  readonly pauseDrawing: string | null;
   /** Which channel of the voice is heard. */
   readonly channel: VoiceChannel;
-  /** Seconds from the start of the scene. */
-  readonly start: number;
+  /** From the start of the scene. */
+  readonly start: Flicks;
   readonly voice: Voice;
   readonly fit: FitSettings;
   /** Id of the voice track that fitting made; null until then. */
@@ -53,9 +68,8 @@ export interface Line {
   readonly corrections: Corrections;
 }
 
-/** A character on this stage. */
-export interface CastMember {
-  readonly id: string;
+/** A character on this stage; back to front by their order. */
+export interface CastMember extends OrderedRecord {
   /** Id of the character's document. */
   readonly character: string;
   /** Where the middle of the artwork's lower edge stands, in stage units. */
@@ -65,18 +79,45 @@ export interface CastMember {
   readonly scale: number;
 }
 
-/** Characters on a stage with a backdrop, lines, a length and a frame rate. */
+/** Characters on a stage with a backdrop, rows of lines, a length and a frame rate. */
 export interface Scene {
   readonly schemaVersion: typeof SCENE_VERSION;
   readonly name: string;
-  /** Seconds. */
-  readonly length: number;
+  readonly length: Flicks;
   readonly frameRate: FrameRateName;
   readonly stage: { readonly width: number; readonly height: number; readonly background: string };
   readonly backdrop: Drawing | null;
-  /** Back to front. */
-  readonly cast: readonly CastMember[];
-  readonly lines: readonly Line[];
+  readonly cast: Records<CastMember>;
+  readonly rows: Records<Row>;
+  readonly lines: Records<Line>;
+}
+
+/** The cast, back to front. */
+export function castOf({ cast }: Pick<Scene, 'cast'>): readonly CastMember[] {
+  return inOrder(cast);
+}
+
+const sortedLines = new WeakMap<object, readonly Line[]>();
+
+/** All lines, the earlier ones first; the same table gives the same list. */
+export function linesOf({ lines }: Pick<Scene, 'lines'>): readonly Line[] {
+  const known = sortedLines.get(lines);
+  if (known) return known;
+  const sorted = Object.values(lines).sort(
+    (a, b) => a.start - b.start || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0),
+  );
+  sortedLines.set(lines, sorted);
+  return sorted;
+}
+
+/** The id of the cast member that speaks a line. */
+export function speakerOf({ rows }: Pick<Scene, 'rows'>, { row }: Pick<Line, 'row'>): string {
+  return rows[row]!.target;
+}
+
+/** The lines that are heard: those of rows that are not muted. */
+export function heardLines(scene: Pick<Scene, 'rows' | 'lines'>): Line[] {
+  return linesOf(scene).filter(({ row }) => !scene.rows[row]!.muted);
 }
 
 export const colorSchema = () =>
@@ -89,31 +130,50 @@ export const voiceSchema: Schema<Voice> = object({
   original: hashSchema(),
   working: hashSchema(),
   peaks: hashSchema(),
-  duration: number().required().positive().max(LONGEST_VOICE),
+  duration: flicksSchema()
+    .positive()
+    .max(LONGEST_VOICE * FLICKS_PER_SECOND),
   sampleRate: number().required().positive(),
   channels: number().required().integer().min(1),
 });
 
-const lineSchema: Schema<Line> = object({
+export const lineSchema: Schema<Line> = object({
   id: string().required(),
-  speaker: string().required(),
+  row: string().required(),
   script: string().defined().max(LONGEST_SCRIPT),
   language: languageSchema(),
   mood: string().max(300).defined().nullable(),
-  silence: string().max(300).defined().nullable(),
+  pauseDrawing: string().max(300).defined().nullable(),
   channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
-  start: number().required().min(0),
+  start: flicksSchema(),
   voice: voiceSchema,
   fit: fitSettingsSchema,
   track: hashSchema().nullable().default(null),
   corrections: correctionsSchema,
 });
 
-/** Checks a scene that comes from outside. */
-export const sceneSchema: Schema<Scene> = object({
+export const castMemberSchema: Schema<CastMember> = object({
+  id: string().required(),
+  order: string().required(),
+  character: string().required(),
+  x: number().required(),
+  y: number().required(),
+  scale: number().required().positive(),
+});
+
+export const rowSchema: Schema<Row> = object({
+  id: string().required(),
+  order: string().required(),
+  kind: string<'dialogue'>().required().oneOf(['dialogue']),
+  target: string().required(),
+  muted: boolean().required(),
+});
+
+/** What a scene has beside its tables. */
+export const sceneFields = {
   schemaVersion: number<typeof SCENE_VERSION>().required().oneOf([SCENE_VERSION]),
   name: string().required().max(200),
-  length: number().required().positive().max(MAX_LENGTH),
+  length: flicksSchema().positive().max(LONGEST_SCENE),
   frameRate: string<FrameRateName>().required().oneOf(FRAME_RATE_NAMES),
   stage: object({
     width: number().required().integer().min(16).max(8192),
@@ -121,19 +181,18 @@ export const sceneSchema: Schema<Scene> = object({
     background: colorSchema(),
   }),
   backdrop: drawingSchema.nullable().default(null) as Schema<Drawing | null>,
-  cast: array(
-    object({
-      id: string().required(),
-      character: string().required(),
-      x: number().required(),
-      y: number().required(),
-      scale: number().required().positive(),
-    }),
-  ).required(),
-  lines: array(lineSchema)
-    .required()
-    .test('speakers', 'every line must be spoken by a member of the cast', function (lines) {
-      const cast = new Set((this.parent as Scene).cast.map(({ id }) => id));
-      return lines.every(({ speaker }) => cast.has(speaker));
-    }),
-});
+};
+
+/** Checks a scene that comes from outside: each record by itself, and that each leads to one that is there. */
+export const sceneSchema: Schema<Scene> = object({
+  ...sceneFields,
+  cast: recordsSchema(castMemberSchema, 'cast member'),
+  rows: recordsSchema(rowSchema, 'row'),
+  lines: recordsSchema(lineSchema, 'line'),
+})
+  .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
+    Object.values(rows as Records<Row>).every(({ target }) => Object.hasOwn(cast, target)),
+  )
+  .test('rows', 'every line must stand in a row', ({ rows, lines }) =>
+    Object.values(lines as Records<Line>).every(({ row }) => Object.hasOwn(rows, row)),
+  ) as unknown as Schema<Scene>;

@@ -1,5 +1,6 @@
 import type { Character } from '../character/character';
 import { DEFAULT_FIT } from '../mouth/fitSettings';
+import { inTable } from '../records';
 import { SCENE_VERSION, type Scene, type Voice } from './scene';
 
 const STAGE = { width: 1920, height: 1080, background: '#f4e9d8' } as const;
@@ -24,7 +25,7 @@ export function starterScene(options: {
     frameRate: '24',
     stage: STAGE,
     backdrop: null,
-    cast: [
+    cast: inTable([
       {
         id: options.memberId,
         character: options.characterId,
@@ -32,15 +33,18 @@ export function starterScene(options: {
         y: (STAGE.height + height * scale) / 2,
         scale,
       },
-    ],
-    lines: [
-      {
+    ]),
+    rows: inTable([
+      { id: options.memberId, kind: 'dialogue', target: options.memberId, muted: false },
+    ]),
+    lines: {
+      [options.lineId]: {
         id: options.lineId,
-        speaker: options.memberId,
+        row: options.memberId,
         script: '',
         language: 'en',
         mood: null,
-        silence: null,
+        pauseDrawing: null,
         channel: 'both',
         start: 0,
         voice: options.voice,
@@ -48,6 +52,6 @@ export function starterScene(options: {
         track: null,
         corrections: [],
       },
-    ],
+    },
   };
 }

@@ -1,7 +1,7 @@
 import { array, mixed, number, object, string, type Schema } from 'yup';
 import type { Spectrum } from '../audio/spectrum';
 import { qualitySchema, type VoiceQuality } from '../audio/voiceQuality';
-import type { Signal } from '../motion/signal';
+import type { Signal } from '../signals';
 import { firstWhere } from '../numbers';
 import { Problem } from '../problem';
 import type { Departures } from './alignment/alignment';

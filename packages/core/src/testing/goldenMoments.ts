@@ -1,10 +1,12 @@
-import { evaluate } from '../scene/evaluate';
-import { frameTime } from '../scene/frameRate';
-import { prepareScene } from '../scene/prepare';
+import { frameMiddle, toFlicks, toSeconds } from '../time';
+import { compile, Player } from '../program';
 import { GOLDEN_TIMES, richScene } from './richScene';
 import { roundedDigest } from './roundedDigest';
 
-const TIMES = [...GOLDEN_TIMES, ...Array.from({ length: 20 }, (_, at) => frameTime(4 * at, '24'))];
+const TIMES = [
+  ...GOLDEN_TIMES.map(toFlicks),
+  ...Array.from({ length: 20 }, (_, at) => frameMiddle(4 * at, '24')),
+];
 
 /** What the rich scene paints at a time. */
 export interface Moment {
@@ -15,13 +17,14 @@ export interface Moment {
 
 /** What the rich scene paints at the golden times, and at others; goldenMoments.json holds what it should be. */
 export function paintedMoments(): Moment[] {
-  const prepared = prepareScene(richScene());
+  const program = compile(richScene());
+  const player = new Player(program);
   return TIMES.map((time) => {
-    const { items } = evaluate(prepared, time);
-    const members = prepared.members.map(({ member }) => {
+    const { items } = player.seek(time);
+    const members = program.members.map(({ member }) => {
       const own = items.filter(({ id }) => id.startsWith(`${member.id}/`));
       return [member.id, roundedDigest(own)] as const;
     });
-    return { time, members: Object.fromEntries(members) };
+    return { time: toSeconds(time), members: Object.fromEntries(members) };
   });
 }

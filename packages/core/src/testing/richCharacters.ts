@@ -1,13 +1,14 @@
 import { CHARACTER_VERSION, type Character } from '../character/character';
 import type { Drawing } from '../character/drawing';
 import { NO_EYES, type Eyes } from '../character/eyes';
-import { plainPart, type Part } from '../character/part';
+import { plainPart, type Part, type UnplacedPart } from '../character/part';
 import type { Box } from '../geometry';
 import { targetOf } from '../mouth/articulation';
 import { lipsFrom } from '../mouth/kinds/lipsMouth';
 import type { MouthChart, MouthDrawing } from '../mouth/mouthChart';
 import type { Follower, MouthRig } from '../mouth/mouthRig';
 import type { Viseme } from '../speech/visemes';
+import { inTable } from '../records/records';
 
 /** Pictures that the rich characters refer to: SVG text, or the bytes of a PNG, by their names. */
 const pictures = new Map<string, string | Uint8Array>();
@@ -91,7 +92,7 @@ function mouthDrawing(name: string, inside: string): Drawing {
 
 const MOUTHS = ['rest', 'lips', 'teeth', 'open', 'half', 'round', 'cross', 'grin'];
 
-const part = (id: string, parent: string | null, change: Partial<Part> = {}): Part =>
+const part = (id: string, parent: string | null, change: Partial<Part> = {}): UnplacedPart =>
   plainPart({
     id,
     name: id,
@@ -101,7 +102,7 @@ const part = (id: string, parent: string | null, change: Partial<Part> = {}): Pa
   });
 
 /** Nested, turned, scaled, clipped, faded and blended parts; back to front. */
-const FACE_PARTS: readonly Part[] = [
+const FACE_PARTS: readonly UnplacedPart[] = [
   part('body', null),
   part('stripes', 'body', {
     opacity: 0.75,
@@ -206,12 +207,13 @@ function face(kind: keyof typeof RIGS): Character {
     width: 200,
     height: 250,
     drawings: FACE_DRAWINGS,
-    parts:
+    parts: inTable<Part>(
       kind === 'cut'
         ? FACE_PARTS.filter(({ id }) => !MOUTHS.includes(id)).map((one) =>
             one.id === 'mouth' ? { ...one, shows: null } : one,
           )
         : FACE_PARTS,
+    ),
     mouth: RIGS[kind],
     eyes: EYES,
   };
@@ -240,7 +242,7 @@ const BIRD: Character = {
     eye: drawn('bird eye', box(96, 62, 16, 16), oval(16, 16, '#101820')),
     lid: drawn('bird lid', box(94, 42, 20, 20), oval(20, 20, '#8fa6b5')),
   },
-  parts: [
+  parts: inTable<Part>([
     plainPart({ id: 'neck', name: 'neck', drawing: 'neck' }),
     plainPart({
       id: 'head',
@@ -256,7 +258,7 @@ const BIRD: Character = {
     plainPart({ id: 'crown', name: 'crown', parent: 'head', drawing: 'crown' }),
     plainPart({ id: 'eye', name: 'eye', parent: 'head', drawing: 'eye' }),
     plainPart({ id: 'lid', name: 'lid', parent: 'head', drawing: 'lid', clipped: true }),
-  ],
+  ]),
   mouth: {
     ...{ kind: 'jaw', part: 'jaw', hinge: { x: 114, y: 88 }, turn: 0.5, slide: { x: -2, y: 3 } },
     followers: [{ part: 'crown', x: 0, y: -4, turn: 0, scale: 1.05, pivot: { x: 95, y: 80 } }],

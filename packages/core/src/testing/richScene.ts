@@ -1,7 +1,9 @@
 import { DEFAULT_FIT, type FitSettings } from '../mouth/fitSettings';
-import type { SceneMaterial } from '../scene/prepare';
-import { SCENE_VERSION, type CastMember, type Line } from '../scene/scene';
+import type { SceneMaterial } from '../program/compile';
+import { inTable } from '../records';
+import { SCENE_VERSION, type CastMember, type Line, type Row } from '../scene/scene';
 import type { VoiceTrack } from '../speech/voiceTrack';
+import { toFlicks } from '../time';
 import { RICH_CHARACTERS, RICH_PICTURES } from './richCharacters';
 import { testVoice } from './testScene';
 import { testTrack } from './testTrack';
@@ -59,11 +61,11 @@ const TRACKS = new Map([
 
 const line = (id: string, change: Partial<Line>, fit: Partial<FitSettings> = {}): Line => ({
   id,
-  speaker: id,
+  row: id,
   script: '',
   language: 'en',
   mood: null,
-  silence: null,
+  pauseDrawing: null,
   channel: 'both',
   start: 0,
   voice: testVoice,
@@ -74,45 +76,54 @@ const line = (id: string, change: Partial<Line>, fit: Partial<FitSettings> = {})
 });
 
 const LINES: readonly Line[] = [
-  line('two', {}, { method: 'loudness', early: 0 }),
-  line('steps', { start: 0.2 }, { method: 'loudness', smooth: 0.6, hold: 1 }),
-  line('chart', { silence: 'grin', corrections: [{ start: 0.5, end: 0.75, drawing: 'round' }] }),
-  line('strip', { start: 0.1, track: 'second' }, { early: 0.12 }),
-  line('cut', {}, { early: 0.1, strength: 1.3 }),
+  line('two', {}, { method: 'loudness', leadSeconds: 0 }),
+  line('steps', { start: toFlicks(0.2) }, { method: 'loudness', smooth: 0.6, hold: 1 }),
+  line('chart', {
+    pauseDrawing: 'grin',
+    corrections: [{ start: toFlicks(0.5), end: toFlicks(0.75), drawing: 'round' }],
+  }),
+  line('strip', { start: toFlicks(0.1), track: 'second' }, { leadSeconds: 0.12 }),
+  line('cut', {}, { leadSeconds: 0.1, strength: 1.3 }),
   line(
     'lips',
     {
-      start: 0.15,
+      start: toFlicks(0.15),
       corrections: [
-        { start: 0.3, end: 0.5, drawing: 'viseme 14' },
-        { start: 1, end: 1.2, drawing: 'viseme 10' },
+        { start: toFlicks(0.3), end: toFlicks(0.5), drawing: 'viseme 14' },
+        { start: toFlicks(1), end: toFlicks(1.2), drawing: 'viseme 10' },
       ],
     },
-    { early: 0.06, smooth: 0 },
+    { leadSeconds: 0.06, smooth: 0 },
   ),
-  line('jaw', { track: 'second' }, { early: 0.2, smooth: 0.8 }),
+  line('jaw', { track: 'second' }, { leadSeconds: 0.2, smooth: 0.8 }),
   // A second line of the same character begins while the first is still spoken; the first is shown.
   line(
     'chart again',
-    { speaker: 'chart', start: 1.6, mood: 'cross', track: 'second' },
+    { row: 'chart', start: toFlicks(1.6), mood: 'cross', track: 'second' },
     { hold: 3, pause: 0.1 },
   ),
   line('heard nothing', {
-    speaker: 'two',
-    start: 2.1,
+    row: 'two',
+    start: toFlicks(2.1),
     track: null,
-    corrections: [{ start: 0.3, end: 1.4, drawing: 'open' }],
+    corrections: [{ start: toFlicks(0.3), end: toFlicks(1.4), drawing: 'open' }],
   }),
 ];
 
 /** Where each member stands: moved, enlarged, and in front of its neighbour. */
-const CAST: readonly CastMember[] = LINES.slice(0, 7).map(({ id }, at) => ({
-  id,
-  character: id,
-  x: 120 + 122 * at,
-  y: at % 2 === 0 ? 330 : 530,
-  scale: 0.95 + 0.07 * (at % 3),
-}));
+const CAST = inTable<CastMember>(
+  LINES.slice(0, 7).map(({ id }, at) => ({
+    id,
+    character: id,
+    x: 120 + 122 * at,
+    y: at % 2 === 0 ? 330 : 530,
+    scale: 0.95 + 0.07 * (at % 3),
+  })),
+);
+
+const ROWS = inTable<Row>(
+  Object.keys(CAST).map((id) => ({ id, kind: 'dialogue', target: id, muted: false })),
+);
 
 const HILLS =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 96 54"><defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#203048"/><stop offset="1" stop-color="#b88a6a"/></linearGradient></defs><rect width="96" height="54" fill="url(#s)"/><path d="M0 40Q20 26 44 38T96 34V54H0Z" fill="#2f4a3a"/></svg>';
@@ -123,12 +134,13 @@ export function richScene(): SceneMaterial {
     scene: {
       schemaVersion: SCENE_VERSION,
       name: 'Rich',
-      length: 4,
+      length: toFlicks(4),
       frameRate: '24',
       stage: { width: 960, height: 540, background: '#f4e9d8' },
       backdrop: { kind: 'vector', media: 'hills', x: 40, y: 22.5, width: 880, height: 495 },
       cast: CAST,
-      lines: LINES,
+      rows: ROWS,
+      lines: Object.fromEntries(LINES.map((one) => [one.id, one])),
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -1,6 +1,8 @@
 import { characterFromTwoDrawings } from '../character/twoDrawings';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
-import type { SceneMaterial } from '../scene/prepare';
+import type { SceneMaterial } from '../program/compile';
+import { withRecord } from '../records';
+import { toFlicks } from '../time';
 import type { Voice } from '../scene/scene';
 import { starterScene } from '../scene/starterScene';
 import { testTrack } from './testTrack';
@@ -13,7 +15,7 @@ export const testVoice: Voice = {
   original: hash('1'),
   working: hash('2'),
   peaks: hash('3'),
-  duration: 2,
+  duration: toFlicks(2),
   sampleRate: 48_000,
   channels: 1,
 };
@@ -34,7 +36,10 @@ export function testMaterial(): SceneMaterial {
     lineId: 'line',
   });
   return {
-    scene: { ...starter, lines: starter.lines.map((line) => ({ ...line, track: hash('c') })) },
+    scene: {
+      ...starter,
+      lines: withRecord(starter.lines, 'line', (line) => ({ ...line, track: hash('c') })),
+    },
     characters: new Map([['character', character]]),
     tracks: new Map([[hash('c'), testTrack([SILENCE, 1], [OPEN_VOWEL, 1])]]),
   };

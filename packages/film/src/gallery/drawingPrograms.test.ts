@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { partsOfArtwork, recognise } from '@cruvo/core/character';
+import { partsOf, partsOfArtwork, recognise } from '@cruvo/core/character';
 import { fixturePath } from '@cruvo/media/testing';
 import { comeIn, onWhite, painted, shareOff } from '../testing/artworkPictures';
 
@@ -21,7 +21,7 @@ describe.each([
 ])('%s, written by a drawing program', (file, flat, layers) => {
   it('comes in with every layer by its name', async () => {
     const { artwork } = await comeIn(fixturePath(file), file);
-    const { parts } = partsOfArtwork(artwork);
+    const parts = partsOf(partsOfArtwork(artwork));
     expect(artwork.notes).toEqual([]);
     expect(parts).toHaveLength(layers);
     const roles = new Set([...recognise(parts).values()].map(({ role }) => role));

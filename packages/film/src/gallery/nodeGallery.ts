@@ -6,9 +6,9 @@ import {
   type CanvasGradient,
   type Image,
 } from '@napi-rs/canvas';
-import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Drawing } from '@cruvo/core/character';
-import type { PreparedScene } from '@cruvo/core/scene';
+import { readVectorDrawing } from '@cruvo/core/formats';
+import type { Program } from '@cruvo/core/program';
 import {
   Painter,
   RetainedPainter,
@@ -24,7 +24,7 @@ export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
 export type NodeRetainedPainter = RetainedPainter<Image, Path2D, CanvasGradient>;
 
 /** Every drawing that a scene can show. */
-export function drawingsOf({ scene, members }: PreparedScene): Drawing[] {
+export function drawingsOf({ scene, members }: Program): Drawing[] {
   return [
     ...(scene.backdrop ? [scene.backdrop] : []),
     ...members.flatMap(({ character }) => Object.values(character.drawings)),

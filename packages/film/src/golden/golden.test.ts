@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { evaluate } from '@cruvo/core/scene';
+import { Player } from '@cruvo/core/program';
+import { toFlicks } from '@cruvo/core/time';
 import { GOLDEN_TIMES, paintedMoments } from '@cruvo/core/testing';
 import { nodeSurface } from '../gallery';
 import {
@@ -13,10 +14,11 @@ import {
 
 const MOMENTS_FILE = new URL('../../../core/src/testing/goldenMoments.json', import.meta.url);
 
-const { prepared, gallery } = await richSceneInNode();
+const { program, gallery } = await richSceneInNode();
+const player = new Player(program);
 const cells = GOLDEN_TIMES.map((time) => {
   const { canvas, painter } = nodeSurface(CELL.width, CELL.height);
-  painter.paintFrame(evaluate(prepared, time), gallery, CELL);
+  painter.paintFrame(player.seek(toFlicks(time)), gallery, CELL);
   return canvas;
 });
 const sheet = await sheetOf(cells).encode('png');

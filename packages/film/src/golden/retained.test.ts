@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { readVectorDrawing } from '@cruvo/core/formats';
-import { drawingItem, groupItem, type Frame, type FrameItem } from '@cruvo/core/frame';
-import { multiply, scaling, translation, turning, type Box } from '@cruvo/core/geometry';
-import { evaluate, frameTime } from '@cruvo/core/scene';
+import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/frame';
+import { type Box, multiply, scaling, translation, turning } from '@cruvo/core/geometry';
+import { Player } from '@cruvo/core/program';
+import { frameMiddle } from '@cruvo/core/time';
 import { nodeSurface, retainedNodeSurface, type NodeGallery } from '../gallery';
 import { CELL, richSceneInNode, shareOfValuesOff } from '../testing/goldenSheet';
 
 /** What a frame painted piece by piece may differ from one painted anew: so many of its values by more than 24 of 255. */
 const TOLERANCE = 0.0015;
 
-const { prepared, gallery } = await richSceneInNode();
+const { program, gallery } = await richSceneInNode();
 
 /** Paints frames one after the other, retained and each anew, and gives how far apart they are at each. */
 function compare(
@@ -31,7 +32,8 @@ const areaOf = (boxes: readonly Box[]) =>
   boxes.reduce((sum, { width, height }) => sum + width * height, 0);
 
 describe('frames that follow each other', () => {
-  const frames = Array.from({ length: 96 }, (_, at) => evaluate(prepared, frameTime(at, '24')));
+  const player = new Player(program);
+  const frames = Array.from({ length: 96 }, (_, at) => player.seek(frameMiddle(at, '24')));
 
   it('look as if each had been painted anew', () => {
     for (const { off } of compare(frames, gallery, CELL)) expect(off).toBeLessThan(TOLERANCE);

@@ -1,8 +1,9 @@
 import { spawn, type ChildProcessByStdio } from 'node:child_process';
 import type { Readable, Writable } from 'node:stream';
 import { rawVideoHeader, rawVideoPicture } from '@cruvo/core/formats';
-import { cancelled, Problem } from '@cruvo/core/problem';
-import { FRAME_RATES, type FilmSettings } from '@cruvo/core/scene';
+import { Problem, cancelled } from '@cruvo/core/problem';
+import type { FilmSettings } from '@cruvo/core/scene';
+import { FRAME_RATES } from '@cruvo/core/time';
 import { asMissingTool, diskFull } from '@cruvo/media/tools';
 
 /** A voice in the film: a sound file and when it begins, seconds. */

@@ -1,21 +1,16 @@
 import { rename, rm } from 'node:fs/promises';
 import { setImmediate } from 'node:timers/promises';
 import { cancelled } from '@cruvo/core/problem';
-import {
-  evaluate,
-  frameCount,
-  framesPerSecond,
-  frameTime,
-  type FilmSettings,
-  type PreparedScene,
-} from '@cruvo/core/scene';
+import { Player, type Program } from '@cruvo/core/program';
+import type { FilmSettings } from '@cruvo/core/scene';
+import { frameCount, frameMiddle, frameStart, toSeconds } from '@cruvo/core/time';
 import { asFullDisk } from '@cruvo/media/tools';
 import type { NodeGallery } from '../gallery';
 import { FilmEncoder, type SoundAtTime } from './encoder';
 import { FilmPictures } from './filmPictures';
 
 export interface FilmJob {
-  readonly scene: PreparedScene;
+  readonly program: Program;
   readonly gallery: NodeGallery;
   readonly sounds: readonly SoundAtTime[];
   readonly settings: FilmSettings;
@@ -35,7 +30,7 @@ export async function renderFilm(job: FilmJob): Promise<void> {
   const encoder = new FilmEncoder({
     settings: job.settings,
     sounds: job.sounds,
-    length: job.scene.scene.length,
+    length: toSeconds(job.program.scene.length),
     output: partial,
     signal: job.signal,
   });
@@ -53,20 +48,21 @@ export async function renderFilm(job: FilmJob): Promise<void> {
 
 async function writeFrames(job: FilmJob, encoder: FilmEncoder): Promise<void> {
   const { frameRate } = job.settings;
-  const total = frameCount(job.scene.scene.length, frameRate);
+  const total = frameCount(job.program.scene.length, frameRate);
   const pictures = new FilmPictures(job);
+  const player = new Player(job.program);
   // Two copies in turn: one is filled while the bytes of the other are on their way.
   let [shown, spare] = [pictures.copy(), pictures.copy()];
   let writing: Promise<void> = Promise.resolve();
   const write = async (index: number) => {
     await writing;
-    writing = encoder.write(shown, index / framesPerSecond(frameRate));
+    writing = encoder.write(shown, toSeconds(frameStart(index, frameRate)));
     // Awaited before the next write; until then a failure must not count as unhandled.
     writing.catch(() => undefined);
   };
   for (let index = 0; index < total; index++) {
     if (job.signal?.aborted) throw cancelled();
-    if (pictures.show(evaluate(job.scene, frameTime(index, frameRate)))) {
+    if (pictures.show(player.seek(frameMiddle(index, frameRate)))) {
       [shown, spare] = [spare, shown];
       pictures.copyTo(shown);
       await write(index);

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { itemsOf, partsOfArtwork, type Artwork, type Character } from '@cruvo/core/character';
+import { type Artwork, type Character, itemsOf, partsOfArtwork } from '@cruvo/core/character';
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
-import { AT_REST } from '@cruvo/core/motion';
+import { AT_REST } from '@cruvo/core/pose';
 import { readArtwork } from '@cruvo/media/artwork';
 import { loadGallery, nodeSurface } from '../gallery/nodeGallery';
 

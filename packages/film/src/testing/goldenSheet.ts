@@ -1,6 +1,6 @@
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
+import { compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
-import { prepareScene } from '@cruvo/core/scene';
 import { drawingsOf, loadGallery } from '../gallery';
 
 /** Pixels of one golden frame; half the rich scene's stage. */
@@ -12,12 +12,12 @@ export const GOLDEN_FILE = new URL('../../golden/rich-scene.png', import.meta.ur
 
 /** The rich scene, ready to be painted in Node. */
 export async function richSceneInNode() {
-  const prepared = prepareScene(richScene());
+  const program = compile(richScene());
   const pictures = richPictures();
-  const gallery = await loadGallery(drawingsOf(prepared), async (media) =>
+  const gallery = await loadGallery(drawingsOf(program), async (media) =>
     Buffer.from(pictures.get(media)!),
   );
-  return { prepared, gallery };
+  return { program, gallery };
 }
 
 /** One picture with a cell for each golden time. */

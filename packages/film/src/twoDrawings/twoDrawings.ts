@@ -1,6 +1,8 @@
 import { characterFromTwoDrawings } from '@cruvo/core/character';
-import { DEFAULT_FIT, type Corrections, type FitSettings } from '@cruvo/core/mouth';
-import { prepareScene, starterScene } from '@cruvo/core/scene';
+import { type Corrections, DEFAULT_FIT, type FitSettings } from '@cruvo/core/mouth';
+import { compile } from '@cruvo/core/program';
+import { withRecord } from '@cruvo/core/records';
+import { starterScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { WorkingPicture } from '@cruvo/media/picture';
 import type { WorkingVoice } from '@cruvo/media/voice';
@@ -30,7 +32,7 @@ export async function filmOfTwoDrawings({
   track,
   fit = DEFAULT_FIT,
   corrections = [],
-}: TwoDrawingsAndVoice): Promise<Pick<FilmJob, 'scene' | 'gallery' | 'sounds'>> {
+}: TwoDrawingsAndVoice): Promise<Pick<FilmJob, 'program' | 'gallery' | 'sounds'>> {
   const pictures = new Map([
     ['closed', closed],
     ['open', open],
@@ -48,20 +50,20 @@ export async function filmOfTwoDrawings({
     memberId: 'member',
     lineId: 'line',
   });
-  const lines = starter.lines.map((line) => ({
+  const lines = withRecord(starter.lines, 'line', (line) => ({
     ...line,
     fit,
     corrections,
     track: track && 'track',
   }));
-  const scene = prepareScene({
+  const program = compile({
     scene: { ...starter, lines },
     characters: new Map([['character', character]]),
     tracks: new Map(track ? [['track', track]] : []),
   });
   return {
-    scene,
-    gallery: await loadGallery(drawingsOf(scene), async (media) => pictures.get(media)!.png),
+    program,
+    gallery: await loadGallery(drawingsOf(program), async (media) => pictures.get(media)!.png),
     sounds: [{ path: voicePath, start: 0 }],
   };
 }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { initializeCanvas, writePsdBuffer, type Layer, type Psd } from 'ag-psd';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
-import { characterFromArtwork, type Artwork, type ArtworkLayer } from '@cruvo/core/character';
+import { type Artwork, type ArtworkLayer, characterFromArtwork } from '@cruvo/core/character';
 import { svg, testFolder, write } from '../testing';
 import { readArtwork } from './readArtwork';
 

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { plainLayer, type Artwork, type ArtworkLayer } from '@cruvo/core/character';
+import { type Artwork, type ArtworkLayer, plainLayer } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import sharp from 'sharp';
 import { checkSvg } from '../picture';

@@ -1,6 +1,6 @@
 import { SaxesParser } from 'saxes';
-import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
+import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import { aFewAtATime, decodedPixels, keepPixels } from './layerStore';
 import { checkLayerCount, checkSide } from './limits';

@@ -5,14 +5,14 @@ import {
   type Layer,
   type Psd,
 } from 'ag-psd';
-import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import {
-  plainLayer,
   type Artwork,
   type ArtworkLayer,
   type ArtworkNote,
   type Drawing,
+  plainLayer,
 } from '@cruvo/core/character';
+import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import { aFewAtATime, keepPixels, type Pixels } from './layerStore';
 import { checkLayerCount, checkSide } from './limits';

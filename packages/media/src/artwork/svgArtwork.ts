@@ -1,5 +1,5 @@
 import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
-import { readLayers, type LeftOut, type SvgLayer, type SvgPicture } from '@cruvo/core/formats';
+import { type LeftOut, type SvgLayer, type SvgPicture, readLayers } from '@cruvo/core/formats';
 import { checkSvg } from '../picture';
 import type { Reading } from './reading';
 import { checkLayerCount } from './limits';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { characterFromArtwork, withParts, type Character } from '@cruvo/core/character';
+import { type Character, characterFromArtwork, withParts } from '@cruvo/core/character';
 import { svg, testFolder, write } from '../testing';
 import { bringIn } from './bringIn';
 import { CHARACTER_ENTRY } from './format';

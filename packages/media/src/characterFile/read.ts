@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { Character } from '@cruvo/core/character';
+import { readDocument } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
-import { readDocument } from '@cruvo/core/scene';
 import type { KeepMedia } from '../artwork/layerStore';
 import { checkSvg } from '../picture';
 import { CHARACTER_ENTRY, CHARACTER_FILE_VERSION, envelopeSchema, pictureEntry } from './format';

@@ -1,6 +1,6 @@
 import { zipSync, type Zippable } from 'fflate';
-import { writtenLayers, type Character, type Drawing } from '@cruvo/core/character';
-import { writeLayers, type WrittenPicture } from '@cruvo/core/formats';
+import { type Character, type Drawing, writtenLayers } from '@cruvo/core/character';
+import { type WrittenPicture, writeLayers } from '@cruvo/core/formats';
 import { CHARACTER_ENTRY, CHARACTER_FILE_VERSION, pictureEntry } from './format';
 
 /** Gives the bytes of a content hash. */

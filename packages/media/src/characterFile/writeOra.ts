@@ -1,8 +1,8 @@
 import { zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
+import { type Character, type Drawing, writtenLayers } from '@cruvo/core/character';
+import { type SvgNode, type WrittenLayer, svgText } from '@cruvo/core/formats';
 import type { BlendMode } from '@cruvo/core/frame';
-import { writtenLayers, type Character, type Drawing } from '@cruvo/core/character';
-import { svgText, type SvgNode, type WrittenLayer } from '@cruvo/core/formats';
 import { aFewAtATime } from '../artwork/layerStore';
 import { paintedSvg } from '../artwork/paintedSvg';
 import { AS_THEY_ARE, type ReadMedia } from './write';

@@ -1,5 +1,5 @@
 import type { OwnPronunciation } from '@cruvo/core/scene';
-import { ENGLISH, prepareScript, type PreparedScript } from '@cruvo/core/speech';
+import { ENGLISH, type PreparedScript, prepareScript } from '@cruvo/core/speech';
 import { spellWithEspeak } from './espeak';
 
 /** A script made ready on this machine: English by the dictionary, the rest by espeak-ng. */

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import type { Readable } from 'node:stream';
-import { cancelled, Problem } from '@cruvo/core/problem';
 import type { PcmBlock } from '@cruvo/core/audio';
+import { Problem, cancelled } from '@cruvo/core/problem';
 import { LONGEST_VOICE } from '@cruvo/core/scene';
 import { asMissingTool } from '../tools';
 import { CONFINED, probeVoice, tooLong } from './probe';

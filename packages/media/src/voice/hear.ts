@@ -1,15 +1,15 @@
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
-import { heardChannel, type VoiceChannel } from '@cruvo/core/audio';
+import { type VoiceChannel, heardChannel } from '@cruvo/core/audio';
 import { readWavHeader } from '@cruvo/core/formats';
 import {
-  LiveHearing,
-  liveSounds,
   type LiveFrame,
-  VoiceHearing,
+  LiveHearing,
   type ScriptToFind,
   type Sound,
+  VoiceHearing,
   type VoiceTrack,
+  liveSounds,
 } from '@cruvo/core/speech';
 import { decodeVoice, WORKING_RATE } from './decode';
 import { shippedSoundModel } from './soundModel';

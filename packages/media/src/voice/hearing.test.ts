@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
-import { heardChannel, type PcmBlock } from '@cruvo/core/audio';
+import { type PcmBlock, heardChannel } from '@cruvo/core/audio';
 import {
-  LiveHearing,
-  liveSounds,
-  VoiceHearing,
-  voiceTrackSchema,
   type LiveFrame,
+  LiveHearing,
   type Sound,
+  VoiceHearing,
+  liveSounds,
+  voiceTrackSchema,
 } from '@cruvo/core/speech';
 import { prepareScriptHere } from '../speech';
 import { decodeVoice, WORKING_RATE } from './decode';

@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
-import { heardChannel, MEL_BANDS, MelAnalyser } from '@cruvo/core/audio';
+import { MEL_BANDS, MelAnalyser, heardChannel } from '@cruvo/core/audio';
 import {
+  FRAME_INPUTS,
   LiveHearing,
   Network,
   PHONE_COUNT,
+  RunningChannel,
   channelMean,
   readSoundModel,
-  RunningChannel,
   toLogProbabilities,
   writeInputs,
-  FRAME_INPUTS,
 } from '@cruvo/core/speech';
 import { shippedSoundModel } from './soundModel';
 

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { readSoundModel, type SoundModel } from '@cruvo/core/speech';
+import { type SoundModel, readSoundModel } from '@cruvo/core/speech';
 
 const WEIGHTS = new URL('../../../core/weights/hearing.safetensors.gz', import.meta.url);
 

@@ -1,11 +1,12 @@
 import { open } from 'node:fs/promises';
 import { PeakMeter } from '@cruvo/core/audio';
 import { WAV_HEADER_BYTES, wavHeader } from '@cruvo/core/formats';
+import { toFlicks, type Flicks } from '@cruvo/core/time';
 import { asFullDisk } from '../tools';
 import { decodeVoice } from './decode';
 
 export interface WorkingVoice {
-  readonly duration: number;
+  readonly duration: Flicks;
   readonly sampleRate: number;
   readonly channels: number;
   /** Waveform peaks; see PeakMeter. */
@@ -42,7 +43,8 @@ export async function writeWorkingVoice(
     );
     const header = wavHeader(decoded.sampleRate, decoded.channels, position - WAV_HEADER_BYTES);
     await file.write(header, 0, header.length, 0);
-    return { ...decoded, peaks: (peaks ?? new PeakMeter(decoded.sampleRate)).finish() };
+    const duration = toFlicks(decoded.duration);
+    return { ...decoded, duration, peaks: (peaks ?? new PeakMeter(decoded.sampleRate)).finish() };
   } catch (error) {
     throw asFullDisk(error);
   } finally {

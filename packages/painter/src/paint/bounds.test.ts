@@ -1,6 +1,6 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
-import { drawingItem, groupItem, shapesItem, type FrameItem } from '@cruvo/core/frame';
-import { IDENTITY, scaling, translation, type Matrix } from '@cruvo/core/geometry';
+import { type FrameItem, drawingItem, groupItem, shapesItem } from '@cruvo/core/frame';
+import { IDENTITY, type Matrix, scaling, translation } from '@cruvo/core/geometry';
 import { paintedBoxOf, pixelBoxOf } from './bounds';
 import type { Gallery } from './gallery';
 

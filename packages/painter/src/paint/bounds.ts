@@ -1,13 +1,17 @@
-import { paintedBounds, type VectorDrawing } from '@cruvo/core/formats';
-import type { DrawingItem, FrameItem } from '@cruvo/core/frame';
 import {
+  type DrawingItem,
+  type FrameItem,
+  type VectorDrawing,
+  paintedBounds,
+} from '@cruvo/core/frame';
+import {
+  type Box,
+  type Matrix,
   grow,
   intersectionOf,
   mappedBox,
   multiply,
   unionOf,
-  type Box,
-  type Matrix,
 } from '@cruvo/core/geometry';
 import type { Gallery, Picture } from './gallery';
 

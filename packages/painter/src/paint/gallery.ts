@@ -1,4 +1,4 @@
-import type { VectorDrawing } from '@cruvo/core/formats';
+import type { VectorDrawing } from '@cruvo/core/frame';
 
 /** A picture ready to be painted; `Image` is whatever the surface at hand draws. */
 export type Picture<Image> =

@@ -1,10 +1,10 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
 import {
-  drawingItem,
-  groupItem,
   type Compositing,
   type Frame,
   type FrameItem,
+  drawingItem,
+  groupItem,
 } from '@cruvo/core/frame';
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
 import type { Gallery } from './gallery';

@@ -1,14 +1,22 @@
-import type { Paint, Space, VectorDrawing, VectorShape } from '@cruvo/core/formats';
-import type { DrawingItem, Frame, FrameItem, GroupItem } from '@cruvo/core/frame';
+import type {
+  DrawingItem,
+  Frame,
+  FrameItem,
+  GroupItem,
+  Paint,
+  Space,
+  VectorDrawing,
+  VectorShape,
+} from '@cruvo/core/frame';
 import {
-  fitInside,
+  type Box,
   IDENTITY,
+  type Matrix,
+  fitInside,
   intersectionOf,
   multiply,
   scaling,
   translation,
-  type Box,
-  type Matrix,
 } from '@cruvo/core/geometry';
 import { paintedBoxOf, pixelBoxOf } from './bounds';
 import type { Gallery, Picture } from './gallery';

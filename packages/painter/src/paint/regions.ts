@@ -1,4 +1,4 @@
-import { intersectionOf, unionOf, type Box } from '@cruvo/core/geometry';
+import { type Box, intersectionOf, unionOf } from '@cruvo/core/geometry';
 
 /** More boxes than this are joined, whatever that adds. */
 const MOST_BOXES = 16;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { drawingItem, groupItem, type Frame, type FrameItem } from '@cruvo/core/frame';
-import { translation, type Box } from '@cruvo/core/geometry';
+import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/frame';
+import { type Box, translation } from '@cruvo/core/geometry';
 import { pixelImage, pixelSurface, type PixelImage } from '../testing/pixelSurface';
 import type { Gallery } from './gallery';
 import { Painter } from './painter';

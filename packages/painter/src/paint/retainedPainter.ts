@@ -1,13 +1,13 @@
 import { Digest, type Frame } from '@cruvo/core/frame';
 import {
-  fitInside,
+  type Box,
   IDENTITY,
+  type Matrix,
+  fitInside,
   intersectionOf,
   mappedBox,
   multiply,
   unionOf,
-  type Box,
-  type Matrix,
 } from '@cruvo/core/geometry';
 import { pixelBoxOf } from './bounds';
 import { PaintedItems, type PaintedItem } from './changes';

@@ -1,5 +1,5 @@
 import { Digest, type DrawingItem } from '@cruvo/core/frame';
-import { mappedBox, type Box, type Matrix } from '@cruvo/core/geometry';
+import { type Box, type Matrix, mappedBox } from '@cruvo/core/geometry';
 import { wholePixels } from './bounds';
 import type { GradientHandle, Surface } from './surface';
 

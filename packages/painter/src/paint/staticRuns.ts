@@ -1,4 +1,4 @@
-import { IDENTITY, intersectionOf, type Box, type Matrix } from '@cruvo/core/geometry';
+import { type Box, IDENTITY, type Matrix, intersectionOf } from '@cruvo/core/geometry';
 import { Painter, type PaintResources } from './painter';
 import type { GradientHandle, Surface } from './surface';
 

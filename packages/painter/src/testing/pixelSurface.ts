@@ -1,4 +1,4 @@
-import { intersectionOf, mappedBox, type Box, type Matrix } from '@cruvo/core/geometry';
+import { type Box, type Matrix, intersectionOf, mappedBox } from '@cruvo/core/geometry';
 import type { PaintContext, Surface } from '../paint/surface';
 
 /** Pixels named by what they show, row by row; null where nothing is. */

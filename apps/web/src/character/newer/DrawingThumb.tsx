@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { itemOfDrawing, type Drawing } from '@cruvo/core/character';
-import { fitInside, IDENTITY, multiply, translation } from '@cruvo/core/geometry';
+import { type Drawing, itemOfDrawing } from '@cruvo/core/character';
+import { IDENTITY, fitInside, multiply, translation } from '@cruvo/core/geometry';
 import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
 
 /** Pixels; drawn at twice the size at which it is shown. */

@@ -3,11 +3,11 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import {
-  compareArtwork,
-  withNewerArtwork,
   type Character,
   type NewerWishes,
   type SaidPairs,
+  compareArtwork,
+  withNewerArtwork,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredEyes } from '../measureEyes';

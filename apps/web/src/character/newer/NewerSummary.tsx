@@ -1,7 +1,5 @@
-import { useMemo } from 'react';
 import { Form } from 'react-bootstrap';
 import {
-  recognise,
   type ArtworkComparison,
   type Character,
   type Continued,
@@ -9,6 +7,8 @@ import {
   type NewerWishes,
   type Part,
   type SaidPairs,
+  partsOf,
+  recognise,
 } from '@cruvo/core/character';
 import { meaningInWords } from '../parts/meaningInWords';
 import type { BrowserGallery } from '../../studio/stage/browserGallery';
@@ -29,7 +29,7 @@ interface NewerSummaryProps {
 export function NewerSummary(props: NewerSummaryProps) {
   const { mine, newer, gallery, comparison, said, setSaid, wishes, setWishes } = props;
   const { continued, added, removed, arranged, page } = comparison;
-  const findings = useMemo(() => recognise(newer.parts), [newer.parts]);
+  const findings = recognise(partsOf(newer));
   const renamed = continued.filter(({ part, layer }) => part.name !== layer.name);
   const changed = (kind: Continued['change']) =>
     continued.filter(

@@ -1,10 +1,10 @@
 import {
-  itemOfDrawing,
-  pixelLikeness,
   type Drawing,
   type PictureLikeness,
+  itemOfDrawing,
+  pixelLikeness,
 } from '@cruvo/core/character';
-import { multiply, scaling, translation, type Matrix } from '@cruvo/core/geometry';
+import { type Matrix, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
 
 /** Pixels a side at which pictures are compared: enough to tell a hat from a hand, whatever the line. */

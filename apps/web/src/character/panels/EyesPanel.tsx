@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { abilitiesOf, type Brow, type Eyes } from '@cruvo/core/character';
+import { type Brow, type Eyes, abilitiesOf } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { useHandles } from '../useHandles';

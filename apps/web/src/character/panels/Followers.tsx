@@ -89,7 +89,7 @@ function FollowerSettings({
   onRemove: () => void;
 }) {
   const { parts, height } = useCharacter(({ character }) => character);
-  const name = parts.find(({ id }) => id === follower.part)?.name ?? follower.part;
+  const name = parts[follower.part]?.name ?? follower.part;
   const far = height / 6;
   return (
     <div className="follower">

@@ -3,6 +3,7 @@ import { Form } from 'react-bootstrap';
 import { listProductions, readDocumentById } from '../../api/documents';
 import { mediaUrl, readTrack } from '../../api/media';
 import { useOpenCharacter } from '../CharacterContext';
+import { linesOf } from '@cruvo/core/scene';
 
 /** The lines of the production that have been heard, to be said by this mouth. */
 export function LinePicker() {
@@ -15,7 +16,7 @@ export function LinePicker() {
         (production?.scenes ?? []).map(({ id }) => readDocumentById('scene', id)),
       );
       return scenes.flatMap(({ body }) =>
-        body.lines.flatMap(({ id, track, voice }) =>
+        linesOf(body).flatMap(({ id, track, voice }) =>
           track === null
             ? []
             : [{ id, track, sound: mediaUrl(voice.working), name: `${body.name}: ${voice.name}` }],

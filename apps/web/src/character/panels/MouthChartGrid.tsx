@@ -2,11 +2,11 @@ import { useEffect, useMemo, useRef } from 'react';
 import { MoveLeft } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 import {
+  type DrawnMouth,
+  type MouthRig,
   chartInMood,
   coverageOf,
   targetOf,
-  type DrawnMouth,
-  type MouthRig,
 } from '@cruvo/core/mouth';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { paintThumbnails } from '../../studio/mouths/thumbnails';

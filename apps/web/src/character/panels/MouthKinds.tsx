@@ -10,14 +10,20 @@ import {
 } from 'lucide-react';
 import { useMemo } from 'react';
 import { OverlayTrigger, Tooltip } from 'react-bootstrap';
-import { possibleMouths, recognise, type Character } from '@cruvo/core/character';
+import {
+  type Character,
+  partsOf,
+  possibleMouths,
+  recognise,
+  withParts,
+} from '@cruvo/core/character';
 import { between, distance } from '@cruvo/core/geometry';
 import {
-  lipsFrom,
   MOUTH_DARK,
   MOUTH_KINDS,
   type MouthKind,
   type MouthRig,
+  lipsFrom,
 } from '@cruvo/core/mouth';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 
@@ -92,11 +98,11 @@ function makerOf(
   chosen: string | null,
   apply: (mouth: MouthRig) => void,
 ): Picking | null {
-  const findings = recognise(character.parts);
+  const findings = recognise(partsOf(character));
   const taken = (role: string) =>
-    character.parts.find(({ id }) => findings.get(id)?.role === role)?.id;
+    partsOf(character).find(({ id }) => findings.get(id)?.role === role)?.id;
   const mouth = taken('mouth');
-  const part = chosen ?? mouth ?? taken('face') ?? taken('head') ?? character.parts[0]?.id;
+  const part = chosen ?? mouth ?? taken('face') ?? taken('head') ?? partsOf(character)[0]?.id;
   if (part === undefined) return null;
   const followers = [] as const;
   if (kind === 'cut') {
@@ -156,6 +162,5 @@ function withMouth(character: Character, mouth: MouthRig): Character {
   const shows =
     'chart' in mouth ? mouth.chart.rest : mouth.kind === 'strip' ? mouth.strip[0]! : null;
   if (shows === null) return { ...character, mouth };
-  const parts = character.parts.map((part) => (part.id === mouth.part ? { ...part, shows } : part));
-  return { ...character, parts, mouth };
+  return { ...withParts(character, [mouth.part], { shows }), mouth };
 }

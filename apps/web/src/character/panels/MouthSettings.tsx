@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { Form } from 'react-bootstrap';
 import { boundsOfPart } from '@cruvo/core/character';
-import type { CutMouth, JawMouth, LipsMouth, MouthInside, MouthRig } from '@cruvo/core/mouth';
+import type { CutMouth, JawMouth, LipsMouth, MouthRig } from '@cruvo/core/mouth';
+import type { Inside } from '@cruvo/core/pose';
 import { useCharacter, useOpenCharacter, type Handle } from '../CharacterContext';
 import { useHandles } from '../useHandles';
 import { Colour, Slider } from './fields';
@@ -87,12 +88,12 @@ function InsideSettings({
   mouth,
   onChange,
 }: {
-  inside: MouthInside;
+  inside: Inside;
   mouth: string;
-  onChange: (inside: MouthInside) => void;
+  onChange: (inside: Inside) => void;
 }) {
   const fallback = inside.kind === 'color' ? inside.color : DARK;
-  const of = (kind: string): MouthInside => {
+  const of = (kind: string): Inside => {
     if (kind === 'gradient') return { kind, top: DARK, bottom: fallback };
     return { kind: 'color', color: fallback };
   };

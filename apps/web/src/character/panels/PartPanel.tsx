@@ -2,14 +2,15 @@ import { RotateCcw, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
   AS_DRAWN,
-  recognise,
+  type Meaning,
+  type Part,
   ROLES,
+  type Role,
+  partsOf,
+  recognise,
   treeOf,
   withMeaning,
   withParts,
-  type Meaning,
-  type Part,
-  type Role,
 } from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
@@ -24,7 +25,7 @@ export function PartPanel() {
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const chosen = useCharacter((state) => state.chosen);
-  const part = character.parts.find(({ id }) => id === chosen.at(-1));
+  const part = partsOf(character).find(({ id }) => id === chosen.at(-1));
   if (!part) {
     return (
       <p className="quiet">
@@ -35,7 +36,7 @@ export function PartPanel() {
   }
   const set = (change: Partial<Part>) =>
     store.getState().change((before) => withParts(before, chosen, change));
-  const inside = treeOf(character.parts).get(part.id) ?? [];
+  const inside = treeOf(partsOf(character)).get(part.id) ?? [];
   return (
     <>
       <h2 className="h6 text-break">{chosen.length > 1 ? `${chosen.length} parts` : part.name}</h2>
@@ -113,7 +114,7 @@ export function PartPanel() {
 /** What the part is: by its name, or as somebody says. */
 function MeaningField({ part }: { part: Part }) {
   const { store } = useOpenCharacter();
-  const parts = useCharacter(({ character }) => character.parts);
+  const parts = useCharacter(({ character }) => partsOf(character));
   const byName = recognise(
     parts.map((one) => (one.id === part.id ? { ...one, meaning: null } : one)),
   );

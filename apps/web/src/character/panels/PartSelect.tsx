@@ -1,5 +1,5 @@
 import { Form } from 'react-bootstrap';
-import { branchOf, holdersOf } from '@cruvo/core/character';
+import { branchOf, holdersOf, partsOf } from '@cruvo/core/character';
 import { useCharacter } from '../CharacterContext';
 
 interface PartSelectProps {
@@ -13,7 +13,7 @@ interface PartSelectProps {
 
 /** One of the character's parts, by name. */
 export function PartSelect({ label, value, without, onChange }: PartSelectProps) {
-  const parts = useCharacter(({ character }) => character.parts);
+  const parts = useCharacter(({ character }) => partsOf(character));
   const barred = new Set(
     [...branchOf(parts, without), ...holdersOf(parts, without)].map(({ id }) => id),
   );

@@ -1,10 +1,11 @@
 import { Form } from 'react-bootstrap';
 import {
+  type DrawnSound,
   EXPRESSION_WORDS,
+  type Part,
   recognise,
   withMeaning,
-  type DrawnSound,
-  type Part,
+  partsOf,
 } from '@cruvo/core/character';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -19,8 +20,9 @@ const LOUDNESSES = [
 /** More about a mouth drawing: its mood, how loud it is for, or the expression that it is. */
 export function SoundDetails({ part }: { part: Part }) {
   const { store } = useOpenCharacter();
-  const { parts, mouth } = useCharacter(({ character }) => character);
-  const finding = recognise(parts).get(part.id);
+  const character = useCharacter((state) => state.character);
+  const { mouth } = character;
+  const finding = recognise(partsOf(character)).get(part.id);
   if (finding?.role !== 'mouth drawing' || !finding.sound) return null;
   const { role, side, sound } = finding;
   const set = (change: Partial<DrawnSound>) =>

@@ -1,7 +1,7 @@
 /** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
-import { RICH_CHARACTERS } from '@cruvo/core/testing';
 import type { CutMouth, JawMouth, LipsMouth } from '@cruvo/core/mouth';
+import { RICH_CHARACTERS } from '@cruvo/core/testing';
 import { renderInCharacter } from '../../testing/panels';
 import { EyesPanel } from './EyesPanel';
 import { MouthSettings } from './MouthSettings';

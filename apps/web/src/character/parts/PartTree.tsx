@@ -15,13 +15,14 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import { Tree, type NodeApi, type NodeRendererProps, type TreeApi } from 'react-arborist';
 import {
+  type Finding,
+  type Part,
+  partsOf,
   recognise,
   treeOf,
   withGroup,
   withParts,
   withPartsMoved,
-  type Finding,
-  type Part,
 } from '@cruvo/core/character';
 import { IconButton } from '../../shell/IconButton';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -42,7 +43,7 @@ const ROW_HEIGHT = 30;
 /** All parts, what is in front first; choosing here chooses on the drawing as well. */
 export function PartTree() {
   const { store } = useOpenCharacter();
-  const parts = useCharacter(({ character }) => character.parts);
+  const parts = useCharacter(({ character }) => partsOf(character));
   const chosen = useCharacter((state) => state.chosen);
   const [search, setSearch] = useState('');
   const rows = useMemo(() => rowsOf(parts), [parts]);

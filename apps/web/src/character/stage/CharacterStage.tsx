@@ -1,21 +1,20 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { branchOf, itemsOf, placesOf, withParts } from '@cruvo/core/character';
+import { branchOf, itemsOf, partsOf, placesOf, withParts } from '@cruvo/core/character';
 import {
+  IDENTITY,
+  type Point,
   fitInside,
   grow,
-  IDENTITY,
   inverse,
   mapped,
   multiply,
   translation,
   unionOf,
-  type Point,
 } from '@cruvo/core/geometry';
-import { blinksFor, closedAt, seedFrom, type Pose } from '@cruvo/core/motion';
-import { poseOf, restingMouth } from '@cruvo/core/scene';
-import { retainedPainterFor } from '../../studio/stage/browserGallery';
+import type { Pose } from '@cruvo/core/pose';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
+import { everyPicture, useFrames, type FrameSource } from '../../studio/stage/useFrames';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 import { ChosenMark } from './ChosenMark';
 import { gesture } from './gesture';
@@ -23,9 +22,8 @@ import { MeaningTags } from './MeaningTags';
 import { partAt } from './partAt';
 import { snapOffset, stopsOf } from './snapping';
 import { standingBox } from './standingBox';
+import { usePoseNow } from './usePoseNow';
 
-/** Seconds for which blinks are planned; then they come again. */
-const BLINK_ROUND = 600;
 /** Pixels within which something dragged comes to rest. */
 const NEAR = 5;
 /** Pixels that a press may wander and still be a click. */
@@ -67,34 +65,19 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   /** The points clicked so far, and what they were clicked for. */
   const [clicked, setClicked] = useState<{ for: Picking; points: readonly Point[] } | null>(null);
   const picked = clicked && clicked.for === picking ? clicked.points : [];
-  const blinks = useMemo(
-    () => blinksFor(seedFrom(id), BLINK_ROUND, character.eyes.blinking),
-    [id, character.eyes.blinking],
-  );
-
-  useEffect(() => {
-    const element = canvas.current;
-    if (!element || box.width === 0) return;
-    const painter = retainedPainterFor(element);
-    let request = 0;
-    const paint = () => {
-      const time = saying.timeNow();
-      const { mouth } = character;
-      const now =
-        mouth &&
-        (time !== null && saying.spoken ? saying.spoken.mouthAt(time) : restingMouth(mouth));
-      const closed = character.eyes.lids
-        ? closedAt(blinks, (performance.now() / 1000) % BLINK_ROUND)
-        : 0;
-      pose.current = poseOf(character, now, { gaze: null, closed });
-      const items = itemsOf(character, view, pose.current);
-      const size = { width: box.width, height: box.height };
-      painter.paintFrame({ ...size, background: null, items }, gallery, size);
-      request = requestAnimationFrame(paint);
+  const poseNow = usePoseNow(id, character, saying);
+  const source = useMemo<FrameSource>(() => {
+    const toFrame = translation(-page.x, -page.y);
+    return {
+      frame: () => {
+        pose.current = poseNow();
+        const items = itemsOf(character, toFrame, pose.current);
+        return { width: page.width, height: page.height, background: null, items };
+      },
+      follow: everyPicture,
     };
-    paint();
-    return () => cancelAnimationFrame(request);
-  }, [box, character, gallery, view, saying, blinks]);
+  }, [character, page, poseNow]);
+  useFrames(canvas, box, gallery, source);
 
   const artworkPoint = (event: { clientX: number; clientY: number }): Point => {
     const { left, top } = canvas.current!.getBoundingClientRect();
@@ -143,14 +126,14 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   const dragParts = (event: React.PointerEvent, ids: readonly string[], from: Point) => {
     const { change, character: before } = store.getState();
     const start = { x: event.clientX, y: event.clientY };
-    const free = ids.filter((part) => !before.parts.find((one) => one.id === part)!.locked);
+    const free = ids.filter((part) => !partsOf(before).find((one) => one.id === part)!.locked);
     const places = placesOf(before, IDENTITY, pose.current);
     const standing = (part: string) => standingBox(before, part, places);
     const dragged = unionOf(free.flatMap((part) => standing(part) ?? []));
     const moving = new Set(
-      free.flatMap((part) => branchOf(before.parts, part).map((one) => one.id)),
+      free.flatMap((part) => branchOf(partsOf(before), part).map((one) => one.id)),
     );
-    const others = before.parts.filter(({ id: part, drawing }) => drawing && !moving.has(part));
+    const others = partsOf(before).filter(({ id: part, drawing }) => drawing && !moving.has(part));
     const stops = stopsOf([page, ...others.flatMap(({ id: part }) => standing(part) ?? [])]);
     let under = false;
     gesture(store, (moved) => {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { boundsOfPart, placesOf, withParts } from '@cruvo/core/character';
-import { inverse, mapped, multiply, type Matrix, type Point } from '@cruvo/core/geometry';
+import { boundsOfPart, partsOf, placesOf, withParts } from '@cruvo/core/character';
+import { type Matrix, type Point, inverse, mapped, multiply } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { gesture } from './gesture';
 import { snapped, stopsOf } from './snapping';
@@ -21,7 +21,7 @@ export function ChosenMark({
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const place = useMemo(() => placesOf(character, view, new Map()).get(id), [character, view, id]);
-  const part = character.parts.find((one) => one.id === id);
+  const part = partsOf(character).find((one) => one.id === id);
   const box = boundsOfPart(character, id);
   if (!part || !place) return null;
   const corners = box

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
-import { isSeenIn, placesOf, recognise } from '@cruvo/core/character';
-import { IDENTITY, mapped, type Matrix } from '@cruvo/core/geometry';
-import { AT_REST } from '@cruvo/core/motion';
-import { poseOf, restingMouth } from '@cruvo/core/scene';
+import { isSeenIn, partsOf, placesOf, poseAtRest, recognise } from '@cruvo/core/character';
+import { IDENTITY, type Matrix, mapped } from '@cruvo/core/geometry';
+import { AT_REST } from '@cruvo/core/pose';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { meaningInWords } from '../parts/meaningInWords';
 import { placeTags, type Tag } from './placeTags';
@@ -25,17 +24,16 @@ export function MeaningTags({ view, box }: MeaningTagsProps) {
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const tags = useMemo(() => {
-    const findings = recognise(character.parts);
-    const { mouth } = character;
-    const pose = poseOf(character, mouth && restingMouth(mouth), { gaze: null, closed: 0 });
+    const findings = recognise(partsOf(character));
+    const pose = poseAtRest(character);
     const places = placesOf(character, IDENTITY, AT_REST);
     const toPage = box.cssWidth / Math.max(1, box.width);
-    const wanted = character.parts.flatMap((part): Tag[] => {
+    const wanted = partsOf(character).flatMap((part): Tag[] => {
       const finding = findings.get(part.id);
       // Of the mouth's drawings only one is seen: the chart shows them all.
       const shown = finding?.role !== 'mouth drawing' && (finding || part.parent === null);
       const standing = shown ? standingBox(character, part.id, places) : null;
-      if (!standing || !isSeenIn(character.parts, pose, part.id)) return [];
+      if (!standing || !isSeenIn(partsOf(character), pose, part.id)) return [];
       const middle = mapped(view, {
         x: standing.x + standing.width / 2,
         y: standing.y + standing.height / 2,

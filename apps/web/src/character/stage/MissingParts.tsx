@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import {
-  abilitiesOf,
-  recognise,
   type Ability,
   type Meaning,
   type Role,
+  abilitiesOf,
+  partsOf,
+  recognise,
 } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter } from '../CharacterContext';
@@ -39,13 +40,13 @@ export function MissingParts() {
   const [dragged, setDragged] = useState<{ readonly name: string; readonly at: Point } | null>(
     null,
   );
-  const known = useMemo(() => [...recognise(character.parts).values()], [character.parts]);
+  const known = [...recognise(partsOf(character)).values()];
   const missing = abilitiesOf(character)
     .filter(({ can }) => !can)
     .flatMap(({ name }) => NEEDED[name])
     .filter(([role, side]) => !known.some((one) => one.role === role && one.side === side));
   // A drawing of one piece has no parts to be pointed out.
-  if (missing.length === 0 || character.parts.length < 2) return null;
+  if (missing.length === 0 || partsOf(character).length < 2) return null;
 
   const press = (event: React.PointerEvent, name: string, meaning: Meaning) => {
     event.preventDefault();

@@ -1,6 +1,6 @@
-import { isSeenIn, itemOfDrawing, placesOf, type Character } from '@cruvo/core/character';
-import { IDENTITY, inverse, mapped, translation, type Point } from '@cruvo/core/geometry';
-import type { Pose } from '@cruvo/core/motion';
+import { type Character, isSeenIn, itemOfDrawing, partsOf, placesOf } from '@cruvo/core/character';
+import { IDENTITY, type Point, inverse, mapped, translation } from '@cruvo/core/geometry';
+import type { Pose } from '@cruvo/core/pose';
 import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
 
 /** A pixel that is more see-through than this can't be pointed at. */
@@ -19,9 +19,9 @@ export function partAt(
   canvas.height = 1;
   const painter = painterFor(canvas);
   const context = canvas.getContext('2d')!;
-  for (const part of [...character.parts].reverse()) {
+  for (const part of [...partsOf(character)].reverse()) {
     const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
-    if (!drawing || !isSeenIn(character.parts, pose, part.id)) continue;
+    if (!drawing || !isSeenIn(partsOf(character), pose, part.id)) continue;
     const place = places.get(part.id)!;
     const { x, y } = mapped(inverse(place), point);
     const outside =

@@ -1,5 +1,5 @@
-import { boundsOfPart, type Character } from '@cruvo/core/character';
-import { mapped, unionOf, type Box, type Matrix } from '@cruvo/core/geometry';
+import { type Character, boundsOfPart } from '@cruvo/core/character';
+import { type Box, type Matrix, mapped, unionOf } from '@cruvo/core/geometry';
 
 /** What a part covers where it stands, in units of the artwork; null where there is nothing. */
 export function standingBox(

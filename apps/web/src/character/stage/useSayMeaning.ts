@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import { treeOf, withMeaning, type Meaning } from '@cruvo/core/character';
+import { type Meaning, partsOf, treeOf, withMeaning } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useOpenCharacter } from '../CharacterContext';
 
@@ -10,10 +10,10 @@ export function useSayMeaning() {
     (part: string | null, meaning: Meaning) => {
       if (part === null) return;
       const { character, change, choose } = store.getState();
-      const one = character.parts.find(({ id }) => id === part)!;
+      const one = partsOf(character).find(({ id }) => id === part)!;
       // A mouth is mostly the group of its drawings, of which one was pointed at.
       const group = meaning.role === 'mouth' && one.parent !== null ? one.parent : null;
-      const inside = treeOf(character.parts).get(group) ?? [];
+      const inside = treeOf(partsOf(character)).get(group) ?? [];
       const meant =
         group !== null && inside.every(({ drawing }) => drawing !== null) ? group : part;
       change((before) => withMeaning(before, meant, meaning));

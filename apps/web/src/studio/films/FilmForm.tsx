@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { Alert, Button, Form, InputGroup, Modal } from 'react-bootstrap';
 import { useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '@cruvo/core/problem';
-import { FRAME_RATE_NAMES, filmSettingsSchema, type FilmSettings } from '@cruvo/core/scene';
+import { type FilmSettings, filmSettingsSchema } from '@cruvo/core/scene';
+import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { orderFilm } from '../../api/films';
 import { useOpenScene } from '../SceneContext';
 
@@ -16,8 +17,8 @@ const SIZES = [
 
 /** Asks how a film should be made, and orders it. */
 export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
-  const { id, prepared, saver } = useOpenScene();
-  const { stage, frameRate } = prepared.scene;
+  const { id, program, saver } = useOpenScene();
+  const { stage, frameRate } = program.scene;
   const [failure, setFailure] = useState<string | null>(null);
   const { register, handleSubmit, setValue, control, formState } = useForm<FilmSettings>({
     defaultValues: { width: 1280, height: 720, frameRate, background: stage.background },
@@ -45,7 +46,7 @@ export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdere
       <Form noValidate onSubmit={(event) => void handleSubmit(order)(event)}>
         <Modal.Header closeButton>
           <Modal.Title id="film-form" as="h2" className="h5">
-            New film of “{prepared.scene.name}”
+            New film of “{program.scene.name}”
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>

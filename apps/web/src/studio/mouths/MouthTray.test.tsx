@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { testMaterial } from '@cruvo/core/testing';
 import { renderInScene } from '../../testing/panels';
 import { MouthTray } from './MouthTray';
+import { toFlicks } from '@cruvo/core/time';
 
 afterEach(cleanup);
 
@@ -18,12 +19,12 @@ describe('MouthTray', () => {
 
   it('shows another drawing at the chosen moment, as one step to undo', () => {
     const { store } = renderInScene(<MouthTray />);
-    act(() => store.getState().choose({ line: 'line', time: 1.5 }));
+    act(() => store.getState().choose({ line: 'line', time: toFlicks(1.5) }));
     const [shut, open] = mouths();
     expect(open!.getAttribute('aria-pressed')).toBe('true');
     expect(shut!.getAttribute('aria-pressed')).toBe('false');
     fireEvent.click(shut!);
-    const corrections = () => store.getState().scene.lines[0]!.corrections;
+    const corrections = () => store.getState().scene.lines['line']!.corrections;
     expect(corrections()).toHaveLength(1);
     expect(corrections()[0]).toMatchObject({ drawing: shut!.getAttribute('data-drawing') });
     act(() => store.temporal.getState().undo());
@@ -40,7 +41,7 @@ describe('MouthTray', () => {
 
   it('is not there where nobody speaks', () => {
     const material = testMaterial();
-    renderInScene(<MouthTray />, { ...material, scene: { ...material.scene, lines: [] } });
+    renderInScene(<MouthTray />, { ...material, scene: { ...material.scene, lines: {} } });
     expect(screen.queryByRole('group')).toBeNull();
   });
 });

@@ -1,19 +1,20 @@
 import { useCallback, useEffect, useRef } from 'react';
-import { mouthIndexAt, type MouthChart } from '@cruvo/core/mouth';
-import { chartOfLine, type PreparedMember } from '@cruvo/core/scene';
+import { type MouthChart, mouthIndexAt } from '@cruvo/core/mouth';
+import { type MemberProgram, chartOfLine } from '@cruvo/core/program';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useScene } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
 import { useThumbnails } from './useThumbnails';
+import { toFlicks } from '@cruvo/core/time';
 
 /** The mouths of the character that speaks, to choose from; the one being spoken is marked. */
 export function MouthTray() {
-  const { prepared } = useOpenScene();
+  const { program } = useOpenScene();
   const chosen = chosenMouth(
-    prepared,
+    program,
     useScene((state) => state.chosen),
   );
-  const member = prepared.members.find(({ lines }) =>
+  const member = program.members.find(({ lines }) =>
     chosen ? lines.some(({ line }) => line.id === chosen.line.id) : lines.length > 0,
   );
   const line = chosen?.line ?? member?.lines[0]?.line;
@@ -23,7 +24,7 @@ export function MouthTray() {
 }
 
 interface TrayProps {
-  readonly member: PreparedMember;
+  readonly member: MemberProgram;
   readonly chart: MouthChart;
   readonly chosen: ReturnType<typeof chosenMouth>;
 }
@@ -35,11 +36,11 @@ function Tray({ member, chart, chosen }: TrayProps) {
 
   const markSpoken = useCallback(
     (time: number) => {
-      const speaking = member.lines.find(
-        ({ line }) => time >= line.start && time < line.start + line.voice.duration,
-      );
-      const index = speaking ? mouthIndexAt(speaking.mouths, time - speaking.line.start) : -1;
-      const drawing = speaking?.mouths[index]?.drawing ?? chart.rest;
+      const now = toFlicks(time);
+      const shown = member.lines
+        .map(({ line, mouths }) => mouths[mouthIndexAt(mouths, now - line.start)])
+        .find((mouth) => mouth !== undefined);
+      const drawing = shown?.drawing ?? chart.rest;
       for (const button of tray.current?.children ?? []) {
         button.classList.toggle('spoken', button.getAttribute('data-drawing') === drawing);
       }

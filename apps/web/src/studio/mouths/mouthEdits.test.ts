@@ -1,6 +1,7 @@
-import { framesPerSecond, prepareScene, type SceneMaterial } from '@cruvo/core/scene';
 import { moveEdge } from '@cruvo/core/mouth';
+import { type SceneMaterial, compile } from '@cruvo/core/program';
 import { testMaterial } from '@cruvo/core/testing';
+import { toFlicks } from '@cruvo/core/time';
 import { createSceneStore } from '../sceneStore';
 import { chosenMouth, dragCorrections, middleOf, mouthEdits } from './mouthEdits';
 
@@ -9,14 +10,14 @@ const material = testMaterial();
 /** A store of the test scene, with the open mouth of its second second chosen. */
 function opened(from: SceneMaterial = material) {
   const store = createSceneStore(from.scene);
-  const prepared = () => prepareScene({ ...from, scene: store.getState().scene });
-  const found = () => chosenMouth(prepared(), store.getState().chosen)!;
-  store.getState().choose({ line: 'line', time: 1.5 });
+  const program = () => compile({ ...from, scene: store.getState().scene });
+  const found = () => chosenMouth(program(), store.getState().chosen)!;
+  store.getState().choose({ line: 'line', time: toFlicks(1.5) });
   return {
     store,
-    prepared,
+    program,
     found,
-    corrections: () => store.getState().scene.lines[0]!.corrections,
+    corrections: () => store.getState().scene.lines['line']!.corrections,
   };
 }
 
@@ -54,19 +55,19 @@ describe('mouth edits', () => {
   });
 
   it('move an edge by frames; the mouth stays chosen', () => {
-    const { store, found, prepared } = opened();
+    const { store, found, program } = opened();
     const before = found().mouth;
-    mouthEdits.nudge(store, prepared(), found(), 'start', -3);
+    mouthEdits.nudge(store, program(), found(), 'start', -3);
     expect(found().mouth.drawing).toBe('open');
-    expect((before.start - found().mouth.start) * framesPerSecond('24')).toBeCloseTo(3);
-    mouthEdits.nudge(store, prepared(), found(), 'start', 3);
-    expect(found().mouth.start).toBeCloseTo(before.start);
+    expect(before.start - found().mouth.start).toBe(toFlicks(3 / 24));
+    mouthEdits.nudge(store, program(), found(), 'start', 3);
+    expect(found().mouth.start).toBe(before.start);
   });
 
   it('leave the ends of the line where they are', () => {
-    const { store, found, prepared, corrections } = opened();
-    store.getState().choose({ line: 'line', time: 0.1 });
-    mouthEdits.nudge(store, prepared(), found(), 'start', 2);
+    const { store, found, program, corrections } = opened();
+    store.getState().choose({ line: 'line', time: toFlicks(0.1) });
+    mouthEdits.nudge(store, program(), found(), 'start', 2);
     expect(corrections()).toEqual([]);
   });
 
@@ -75,19 +76,19 @@ describe('mouth edits', () => {
     const { line, mouths, index } = found();
     const drag = dragCorrections(store, line);
     for (const time of [0.9, 0.8, 0.7])
-      drag.change(moveEdge(mouths, line.corrections, index, time, 24));
+      drag.change(moveEdge(mouths, line.corrections, index, toFlicks(time), '24'));
     expect(store.temporal.getState().pastStates).toHaveLength(0);
     drag.finish();
     expect(store.temporal.getState().pastStates).toHaveLength(1);
-    expect(corrections()[1]!.start).toBeCloseTo(17 / 24);
+    expect(corrections()[1]!.start).toBe(toFlicks(17 / 24));
     store.temporal.getState().undo();
     expect(corrections()).toEqual([]);
   });
 
   it('find no mouth outside the line, or on a line that is gone', () => {
-    const { prepared } = opened();
-    expect(chosenMouth(prepared(), { line: 'line', time: 9 })).toBeNull();
-    expect(chosenMouth(prepared(), { line: 'other', time: 1 })).toBeNull();
+    const { program } = opened();
+    expect(chosenMouth(program(), { line: 'line', time: toFlicks(9) })).toBeNull();
+    expect(chosenMouth(program(), { line: 'other', time: toFlicks(1) })).toBeNull();
     expect(middleOf({ start: 1, end: 2, drawing: 'a', byHand: false })).toBe(1.5);
   });
 });

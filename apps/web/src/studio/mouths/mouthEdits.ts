@@ -1,13 +1,15 @@
+import type { Character } from '@cruvo/core/character';
 import {
-  moveEdge,
-  mouthIndexAt,
-  release,
-  setByHand,
   type Corrections,
   type Mouth,
+  mouthIndexAt,
+  moveEdge,
+  release,
+  setByHand,
 } from '@cruvo/core/mouth';
-import type { Character } from '@cruvo/core/character';
-import { chartOfLine, framesPerSecond, type Line, type PreparedScene } from '@cruvo/core/scene';
+import { type Program, chartOfLine } from '@cruvo/core/program';
+import type { Line } from '@cruvo/core/scene';
+import { frameLength } from '@cruvo/core/time';
 import type { Chosen, SceneStore } from '../sceneStore';
 
 /** A mouth on the timeline, with the line and the character it belongs to. */
@@ -20,9 +22,9 @@ export interface MouthInLine {
 }
 
 /** The mouth that is chosen, if there is one. */
-export function chosenMouth(prepared: PreparedScene, chosen: Chosen | null): MouthInLine | null {
+export function chosenMouth(program: Program, chosen: Chosen | null): MouthInLine | null {
   if (!chosen) return null;
-  for (const { character, lines } of prepared.members) {
+  for (const { character, lines } of program.members) {
     const found = lines.find(({ line }) => line.id === chosen.line);
     if (!found) continue;
     const index = mouthIndexAt(found.mouths, chosen.time);
@@ -57,15 +59,15 @@ export const mouthEdits = {
   /** Moves the start (or the end) of a mouth by whole frames. The mouth stays chosen. */
   nudge(
     store: SceneStore,
-    prepared: PreparedScene,
+    program: Program,
     found: MouthInLine,
     edge: 'start' | 'end',
     frames: number,
   ): void {
-    const rate = framesPerSecond(prepared.scene.frameRate);
+    const { frameRate } = program.scene;
     const index = edge === 'start' ? found.index : found.index + 1;
-    const time = found.mouth[edge] + frames / rate;
-    const corrections = moveEdge(found.mouths, found.line.corrections, index, time, rate);
+    const time = found.mouth[edge] + frames * frameLength(frameRate);
+    const corrections = moveEdge(found.mouths, found.line.corrections, index, time, frameRate);
     if (corrections === found.line.corrections) return;
     store.getState().setCorrections(found.line.id, corrections);
     const moved = { ...found.mouth, [edge]: time };

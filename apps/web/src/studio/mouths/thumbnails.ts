@@ -1,7 +1,14 @@
-import { boundsOfPart, itemsOf, type Character } from '@cruvo/core/character';
-import { grow, IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
-import { chartOf } from '@cruvo/core/mouth';
-import { poseOf, restingMouth } from '@cruvo/core/scene';
+import {
+  type Character,
+  boundsOfPart,
+  controlsOf,
+  itemsOf,
+  poseOf,
+  writeMouth,
+} from '@cruvo/core/character';
+import { IDENTITY, grow, multiply, scaling, translation } from '@cruvo/core/geometry';
+import { chartOf, targetOf } from '@cruvo/core/mouth';
+import { SILENCE } from '@cruvo/core/speech';
 import { painterFor, type BrowserGallery } from '../stage/browserGallery';
 
 /** A small picture of each mouth drawing, by the drawing's key. */
@@ -23,12 +30,15 @@ export function paintThumbnails(character: Character, gallery: BrowserGallery): 
   const left = seen.x + seen.width / 2 - WIDTH / 2 / factor;
   const top = seen.y + seen.height / 2 - HEIGHT / 2 / factor;
   const view = multiply(scaling(factor), translation(-left, -top));
+  const controls = controlsOf(character);
   const thumbnails = chartOf(mouth).drawings.map(({ drawing, articulation }) => {
     const canvas = document.createElement('canvas');
     canvas.width = WIDTH;
     canvas.height = HEIGHT;
-    const now = { drawing, articulation: { ...restingMouth(mouth).articulation, ...articulation } };
-    const pose = poseOf(character, now, { gaze: null, closed: 0 });
+    const state = { drawing, articulation: { ...targetOf(SILENCE), ...articulation } };
+    const values = controls.rest.slice();
+    writeMouth(controls, values, state);
+    const pose = poseOf(character, values);
     painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
     return [drawing, canvas] as const;
   });

@@ -10,7 +10,7 @@ import {
   ZoomOut,
 } from 'lucide-react';
 import { useCallback, useRef } from 'react';
-import { frameAt } from '@cruvo/core/scene';
+import { frameAt, toFlicks, toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { MouthTray } from '../mouths/MouthTray';
 import { chosenMouth } from '../mouths/mouthEdits';
@@ -22,14 +22,14 @@ import { usePlayhead } from './usePlayhead';
 
 /** Play and its companions, where the scene stands, and the mouths to choose from. */
 export function TransportBar({ view }: { view: () => TimelineView | null }) {
-  const { transport, prepared } = useOpenScene();
+  const { transport, program } = useOpenScene();
   const playing = useTransport((state) => state.playing);
   const loop = useTransport((state) => state.loop);
   const chosen = chosenMouth(
-    prepared,
+    program,
     useScene((state) => state.chosen),
   );
-  const { length, frameRate } = prepared.scene;
+  const { length, frameRate } = program.scene;
 
   return (
     <div className="transport" role="toolbar" aria-label="Transport">
@@ -63,7 +63,7 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         label={loop ? 'Stop looping' : 'Loop around here (or drag with Shift on the timeline)'}
         shortcut="L"
         pressed={loop !== null}
-        onClick={() => toggleLoop(transport, length, chosen)}
+        onClick={() => toggleLoop(transport, toSeconds(length), chosen)}
       />
       <Clock />
       <IconButton
@@ -91,12 +91,12 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
 
 /** Minutes, seconds and the frame, kept up to date without rendering anew. */
 function Clock() {
-  const { prepared } = useOpenScene();
-  const { frameRate } = prepared.scene;
+  const { program } = useOpenScene();
+  const { frameRate } = program.scene;
   const element = useRef<HTMLSpanElement>(null);
   const show = useCallback(
     (time: number) => {
-      const frame = frameAt(time, frameRate);
+      const frame = frameAt(toFlicks(time), frameRate);
       const shown = Math.max(0, time);
       const minutes = Math.floor(shown / 60);
       const seconds = (shown - 60 * minutes).toFixed(2).padStart(5, '0');

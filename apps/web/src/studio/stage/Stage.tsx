@@ -1,44 +1,40 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { evaluate, frameAt, frameTime } from '@cruvo/core/scene';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Player } from '@cruvo/core/program';
+import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
-import { usePlayhead } from '../playback/usePlayhead';
+import { followPlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';
-import { retainedPainterFor, type BrowserRetainedPainter } from './browserGallery';
 import { StageCanvas } from './StageCanvas';
 import { useCanvasBox } from './useCanvasBox';
+import { useFrames, type FrameSource } from './useFrames';
 
 /** The scene as the film will show it, as large as there is room for. */
 export function Stage() {
-  const { prepared, gallery, transport } = useOpenScene();
-  const { stage, frameRate } = prepared.scene;
+  const { program, gallery, transport } = useOpenScene();
+  const { stage, frameRate } = program.scene;
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const painter = useRef<BrowserRetainedPainter | null>(null);
   const meter = useMemo(() => new FrameMeter(), []);
+  const [player] = useState(() => new Player(program));
   const [dropped, setDropped] = useState(0);
   const playing = useTransport((state) => state.playing);
   const waiting = useTransport((state) => state.waiting);
   const box = useCanvasBox(holder, stage);
 
-  const paint = useCallback(
-    (time: number) => {
-      if (!canvas.current || box.width === 0) return;
-      const index = frameAt(time, frameRate);
-      const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
-      if (isPlaying && !isWaiting) meter.shown(index);
-      const frame = evaluate(prepared, frameTime(index, frameRate));
-      painter.current ??= retainedPainterFor(canvas.current);
-      painter.current.paintFrame(frame, gallery, canvas.current);
-    },
-    [prepared, gallery, frameRate, box, meter, transport],
+  const source = useMemo<FrameSource>(
+    () => ({
+      frame: () => {
+        const index = frameAt(toFlicks(transport.time()), frameRate);
+        const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
+        if (isPlaying && !isWaiting) meter.shown(index);
+        player.swap(program);
+        return player.seek(frameMiddle(index, frameRate));
+      },
+      follow: (paint) => followPlayhead(transport, paint),
+    }),
+    [player, program, frameRate, meter, transport],
   );
-
-  useEffect(() => {
-    // A canvas of another size is empty.
-    painter.current?.forget();
-    paint(transport.time());
-  }, [paint, transport]);
-  usePlayhead(paint);
+  useFrames(canvas, box, gallery, source);
 
   useEffect(() => {
     if (!playing) return;
@@ -55,7 +51,7 @@ export function Stage() {
       holder={holder}
       canvas={canvas}
       box={box}
-      label={`The scene “${prepared.scene.name}” as the film will show it`}
+      label={`The scene “${program.scene.name}” as the film will show it`}
     >
       {(playing || dropped > 0) && (
         <span

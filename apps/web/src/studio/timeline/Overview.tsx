@@ -2,6 +2,7 @@ import { useDrag } from '@use-gesture/react';
 import { useEffect, useRef } from 'react';
 import { useTheme } from '../../shell/theme';
 import { useOpenScene } from '../SceneContext';
+import { lineTimes } from '../lineTimes';
 import { colorsOf } from './timelinePicture';
 import { within, type Extent, type Viewport } from './viewport';
 
@@ -17,7 +18,7 @@ export function Overview({
   extent: Extent;
   onMove: (viewport: Viewport) => void;
 }) {
-  const { prepared, peaks } = useOpenScene();
+  const { program, peaks } = useOpenScene();
   const theme = useTheme((state) => state.theme);
   const canvas = useRef<HTMLCanvasElement>(null);
   const perSecond = extent.width / extent.length;
@@ -32,11 +33,12 @@ export function Overview({
     context.fillStyle = colors.lane;
     context.fillRect(0, 0, extent.width, HEIGHT);
     context.fillStyle = colors.waveQuiet;
-    for (const { line } of prepared.members.flatMap(({ lines }) => lines)) {
+    for (const { line } of program.members.flatMap(({ lines }) => lines)) {
       const pyramid = peaks.get(line.voice.peaks);
+      const { start, duration } = lineTimes(line);
       for (let x = 0; pyramid && x < extent.width; x++) {
-        const from = x / perSecond - line.start;
-        if (from < 0 || from > line.voice.duration) continue;
+        const from = x / perSecond - start;
+        if (from < 0 || from > duration) continue;
         const { low, high } = pyramid.between(from, from + 1 / perSecond);
         context.fillRect(x, (HEIGHT / 2) * (1 - high), 1, Math.max(1, (HEIGHT / 2) * (high - low)));
       }
@@ -45,7 +47,7 @@ export function Overview({
     context.strokeStyle = colors.chosen;
     context.lineWidth = 2;
     context.strokeRect(left + 1, 1, Math.max(6, shown * perSecond) - 2, HEIGHT - 2);
-  }, [prepared, peaks, viewport.start, extent.width, perSecond, shown, theme]);
+  }, [program, peaks, viewport.start, extent.width, perSecond, shown, theme]);
 
   useDrag(
     ({ xy: [clientX] }) => {

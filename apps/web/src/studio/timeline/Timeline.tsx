@@ -1,4 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { chartOf } from '@cruvo/core/mouth';
+import { toSeconds } from '@cruvo/core/time';
 import { useTheme } from '../../shell/theme';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
@@ -10,7 +12,6 @@ import { paintTimeline } from './paintTimeline';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
 import { reveal, wholeScene, within, zoomAround, type Viewport } from './viewport';
-import { chartOf } from '@cruvo/core/mouth';
 
 const ZOOM_STEP = 1.5;
 
@@ -22,10 +23,10 @@ export interface TimelineView {
 
 /** The scene over time: ruler, waveforms, and under them the mouths as they are drawn. */
 export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
-  const { prepared, peaks, transport } = useOpenScene();
+  const { program, peaks, transport } = useOpenScene();
   const thumbnails = useThumbnails();
   const chosen = chosenMouth(
-    prepared,
+    program,
     useScene((state) => state.chosen),
   );
   const loop = useTransport((state) => state.loop);
@@ -34,7 +35,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  const { length } = prepared.scene;
+  const length = toSeconds(program.scene.length);
   const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
   const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
   const viewport = useMemo(() => within(wanted, extent), [wanted, extent]);
@@ -55,7 +56,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
     context.scale(sharpness, sharpness);
     paintTimeline(
       context,
-      { prepared, viewport, width, peaks, thumbnails, chosen, loop },
+      { program, viewport, width, peaks, thumbnails, chosen, loop },
       colorsOf(element),
     );
   });
@@ -107,7 +108,7 @@ function ChosenForReaders({ chosen }: { chosen: ReturnType<typeof chosenMouth> }
   return (
     <div className="visually-hidden" role="status" data-testid="chosen-mouth">
       {chosen
-        ? `Mouth ${chosen.index + 1} of ${chosen.mouths.length}: ${label ?? 'unknown'}, ${chosen.mouth.start.toFixed(3)} to ${chosen.mouth.end.toFixed(3)} seconds${chosen.mouth.byHand ? ', set by hand' : ''}`
+        ? `Mouth ${chosen.index + 1} of ${chosen.mouths.length}: ${label ?? 'unknown'}, ${toSeconds(chosen.mouth.start).toFixed(3)} to ${toSeconds(chosen.mouth.end).toFixed(3)} seconds${chosen.mouth.byHand ? ', set by hand' : ''}`
         : 'No mouth chosen'}
     </div>
   );

@@ -1,5 +1,6 @@
-import type { PreparedLine } from '@cruvo/core/scene';
-import { SILENCE, UNSURE, VISEME_NAMES, type Sound, type SpokenWord } from '@cruvo/core/speech';
+import type { LineProgram } from '@cruvo/core/program';
+import { SILENCE, type Sound, type SpokenWord, UNSURE, VISEME_NAMES } from '@cruvo/core/speech';
+import { toSeconds } from '@cruvo/core/time';
 import { firstVisible } from './firstVisible';
 import { LANES } from './lanes';
 import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
@@ -14,16 +15,17 @@ const PADDING = 4;
 /** Paints what was heard: the words where they are known, and the sounds with how sure they are. */
 export function paintSpeech(
   context: CanvasRenderingContext2D,
-  { line, track }: PreparedLine,
+  { line, track }: LineProgram,
   { viewport, width }: TimelinePicture,
   colors: Colors,
 ): void {
   if (!track) return;
-  const from = timeAt(viewport, 0) - line.start;
-  const to = timeAt(viewport, width) - line.start;
+  const lineStart = toSeconds(line.start);
+  const from = timeAt(viewport, 0) - lineStart;
+  const to = timeAt(viewport, width) - lineStart;
   const place = ({ start, end }: { start: number; end: number }) => ({
-    left: xAt(viewport, line.start + start),
-    right: xAt(viewport, line.start + end),
+    left: xAt(viewport, lineStart + start),
+    right: xAt(viewport, lineStart + end),
   });
   for (let at = firstVisible(track.words, from); at < track.words.length; at++) {
     const word = track.words[at]!;

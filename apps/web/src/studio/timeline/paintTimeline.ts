@@ -1,5 +1,7 @@
 import type { Mouth } from '@cruvo/core/mouth';
-import { framesPerSecond, type PreparedLine } from '@cruvo/core/scene';
+import type { LineProgram } from '@cruvo/core/program';
+import { framesPerSecond, toFlicks, toSeconds } from '@cruvo/core/time';
+import { lineTimes } from '../lineTimes';
 import { firstVisible } from './firstVisible';
 import type { Thumbnails } from '../mouths/thumbnails';
 import { LANES } from './lanes';
@@ -19,7 +21,7 @@ export function paintTimeline(
     context.fillRect(0, lane.top, picture.width, lane.height);
   }
   paintRuler(context, picture, colors);
-  for (const { member, lines } of picture.prepared.members) {
+  for (const { member, lines } of picture.program.members) {
     for (const line of lines) {
       paintWave(context, line, picture, colors);
       paintSpeech(context, line, picture, colors);
@@ -55,8 +57,8 @@ function paintRuler(
   picture: TimelinePicture,
   colors: Colors,
 ): void {
-  const { viewport, width, prepared } = picture;
-  const rate = framesPerSecond(prepared.scene.frameRate);
+  const { viewport, width, program } = picture;
+  const rate = framesPerSecond(program.scene.frameRate);
   const step = labelStep(viewport.scale, rate);
   context.font = FONT;
   context.textBaseline = 'middle';
@@ -100,21 +102,22 @@ function rulerLabel(time: number, step: number, rate: number): string {
 
 function paintWave(
   context: CanvasRenderingContext2D,
-  { line }: PreparedLine,
+  { line }: LineProgram,
   { viewport, width, peaks }: TimelinePicture,
   colors: Colors,
 ): void {
   const pyramid = peaks.get(line.voice.peaks);
   const { top, height } = LANES.wave;
-  const first = Math.max(0, Math.floor(xAt(viewport, line.start)));
-  const last = Math.min(width, Math.ceil(xAt(viewport, line.start + line.voice.duration)));
+  const { start, end } = lineTimes(line);
+  const first = Math.max(0, Math.floor(xAt(viewport, start)));
+  const last = Math.min(width, Math.ceil(xAt(viewport, end)));
   context.fillStyle = colors.waveQuiet;
   context.fillRect(first, top + height / 2, last - first, 1);
   if (!pyramid) return;
   context.fillStyle = colors.wave;
   context.beginPath();
   for (let x = first; x < last; x++) {
-    const from = timeAt(viewport, x) - line.start;
+    const from = timeAt(viewport, x) - start;
     const { low, high } = pyramid.between(from, from + 1 / viewport.scale);
     const upper = top + (height / 2) * (1 - high);
     const lower = top + (height / 2) * (1 - low);
@@ -134,23 +137,24 @@ const MARK_HEIGHT = 8;
 
 function paintMouths(
   context: CanvasRenderingContext2D,
-  { line, mouths }: PreparedLine,
+  { line, mouths }: LineProgram,
   { viewport, width, chosen }: TimelinePicture,
   colors: Colors,
   thumbnails: Thumbnails | undefined,
 ): void {
-  const from = timeAt(viewport, 0) - line.start;
-  const to = timeAt(viewport, width) - line.start;
+  const place = ({ start, end }: Mouth) => ({
+    left: xAt(viewport, toSeconds(line.start + start)),
+    right: xAt(viewport, toSeconds(line.start + end)),
+  });
+  const from = toFlicks(timeAt(viewport, 0)) - line.start;
+  const to = toFlicks(timeAt(viewport, width)) - line.start;
   for (let index = firstVisible(mouths, from); index < mouths.length; index++) {
     const mouth = mouths[index]!;
     if (mouth.start > to) break;
-    const left = xAt(viewport, line.start + mouth.start);
-    const right = xAt(viewport, line.start + mouth.end);
-    paintMouth(context, mouth, { left, right }, thumbnails?.get(mouth.drawing), colors);
+    paintMouth(context, mouth, place(mouth), thumbnails?.get(mouth.drawing), colors);
   }
   if (chosen?.line.id === line.id) {
-    const left = xAt(viewport, line.start + chosen.mouth.start);
-    const right = xAt(viewport, line.start + chosen.mouth.end);
+    const { left, right } = place(chosen.mouth);
     context.strokeStyle = colors.chosen;
     context.lineWidth = 3;
     context.beginPath();

@@ -1,5 +1,5 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
-import type { PreparedScene } from '@cruvo/core/scene';
+import type { Program } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
 import type { Stretch } from '../playback/transport';
@@ -7,7 +7,7 @@ import type { Viewport } from './viewport';
 
 /** What the timeline shows. */
 export interface TimelinePicture {
-  readonly prepared: PreparedScene;
+  readonly program: Program;
   readonly viewport: Viewport;
   /** CSS pixels. */
   readonly width: number;

@@ -1,7 +1,9 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'react';
 import { moveEdge } from '@cruvo/core/mouth';
-import { framesPerSecond, type PreparedLine } from '@cruvo/core/scene';
+import type { LineProgram } from '@cruvo/core/program';
+import { firstWhere } from '@cruvo/core/numbers';
+import { toFlicks } from '@cruvo/core/time';
 import { dragCorrections } from '../mouths/mouthEdits';
 import { useOpenScene } from '../SceneContext';
 import { laneAt } from './lanes';
@@ -16,7 +18,7 @@ type Hold =
   | { readonly kind: 'loop'; readonly from: number }
   | {
       readonly kind: 'edge';
-      readonly line: PreparedLine;
+      readonly line: LineProgram;
       readonly index: number;
       readonly drag: ReturnType<typeof dragCorrections>;
     }
@@ -32,28 +34,28 @@ export function useTimelineGestures(
   setViewport: Dispatch<SetStateAction<Viewport>>,
   extent: Extent,
 ): void {
-  const { prepared, store, transport } = useOpenScene();
+  const { program, store, transport } = useOpenScene();
   const hold = useRef<Hold>({ kind: 'none' });
 
   const place = (clientX: number, clientY: number) => {
     const box = canvas.current!.getBoundingClientRect();
     return { x: clientX - box.left, y: clientY - box.top };
   };
-  const lines = prepared.members.flatMap((member) => member.lines);
+  const lines = program.members.flatMap((member) => member.lines);
 
   /** The edge between two mouths near x, on any line. */
   const edgeNear = (x: number) => {
     for (const line of lines) {
-      const reach = REACH / viewport.scale;
-      const time = timeAt(viewport, x) - line.line.start;
-      const index = line.mouths.findIndex(
-        ({ start }, at) => at > 0 && Math.abs(start - time) <= reach,
-      );
-      if (index > 0) return { line, index };
+      const reach = toFlicks(REACH / viewport.scale);
+      const time = toFlicks(timeAt(viewport, x)) - line.line.start;
+      const index = firstWhere(line.mouths, ({ start }) => start >= time - reach);
+      const edge = line.mouths[index];
+      if (index > 0 && edge && edge.start <= time + reach) return { line, index };
     }
     return null;
   };
-  const mouthAt = (time: number) => {
+  const mouthAt = (seconds: number) => {
+    const time = toFlicks(seconds);
     const found = lines.find(
       ({ line }) => time >= line.start && time < line.start + line.voice.duration,
     );
@@ -89,8 +91,9 @@ export function useTimelineGestures(
         }
         if (held.kind === 'edge') {
           const { line, mouths } = held.line;
-          const rate = framesPerSecond(prepared.scene.frameRate);
-          held.drag.change(moveEdge(mouths, line.corrections, held.index, time - line.start, rate));
+          const { frameRate } = program.scene;
+          const edge = toFlicks(time) - line.start;
+          held.drag.change(moveEdge(mouths, line.corrections, held.index, edge, frameRate));
           if (last) held.drag.finish();
         }
         if (last) hold.current = { kind: 'none' };

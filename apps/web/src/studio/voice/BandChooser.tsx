@@ -2,13 +2,13 @@ import type { Data, Layout, PlotRelayoutEvent, PlotlyHTMLElement } from 'plotly.
 import Plotly from 'plotly.js-cartesian-dist-min';
 import { useEffect, useMemo, useRef } from 'react';
 import {
-  measureLevels,
   SPECTRUM_BANDS,
   SPECTRUM_EDGES,
-  spectrumLevels,
   type Spectrum,
+  measureLevels,
+  spectrumLevels,
 } from '@cruvo/core/audio';
-import { signalOf, thresholdOf, type FitSettings } from '@cruvo/core/mouth';
+import { type FitSettings, signalOf, thresholdOf } from '@cruvo/core/mouth';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { useTheme } from '../../shell/theme';
 

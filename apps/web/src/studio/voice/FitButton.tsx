@@ -2,6 +2,7 @@ import { AudioLines, X } from 'lucide-react';
 import { Alert, Button, ProgressBar } from 'react-bootstrap';
 import type { Line } from '@cruvo/core/scene';
 import { useTransport } from '../SceneContext';
+import { lineTimes } from '../lineTimes';
 import type { Fitting } from './useFitting';
 
 /** A stretch of a line shorter than this tells too little, seconds. */
@@ -21,9 +22,10 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
       </div>
     );
   }
+  const times = lineTimes(line);
   const stretch = loop && {
-    start: Math.max(0, loop.start - line.start),
-    end: Math.min(line.voice.duration, loop.end - line.start),
+    start: Math.max(0, loop.start - times.start),
+    end: Math.min(times.duration, loop.end - times.start),
   };
   const canFitStretch =
     stretch && line.track !== null && stretch.end - stretch.start >= SHORTEST_STRETCH;

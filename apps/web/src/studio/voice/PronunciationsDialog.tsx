@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Alert, Button, Form, Modal, Spinner } from 'react-bootstrap';
 import { ValidationError } from 'yup';
 import { sentenceOf } from '@cruvo/core/problem';
-import { ownPronunciationsSchema, type OwnPronunciation } from '@cruvo/core/scene';
+import { type OwnPronunciation, ownPronunciationsSchema } from '@cruvo/core/scene';
 import { readDocumentById, saveDocument, type Document } from '../../api/documents';
 import { useOpenScene } from '../SceneContext';
 

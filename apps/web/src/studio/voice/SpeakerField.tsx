@@ -1,18 +1,21 @@
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
-import { chartOfLine, type Line } from '@cruvo/core/scene';
+import { chartOfLine } from '@cruvo/core/program';
+import { speakerOf, type Line } from '@cruvo/core/scene';
 import { useOpenScene } from '../SceneContext';
 
 /** Who speaks a line, with the way to set that character up, and the mood in which it is said. */
 export function SpeakerField({ line }: { line: Line }) {
-  const { prepared, store } = useOpenScene();
-  const speaker = prepared.members.find(({ member }) => member.id === line.speaker);
+  const { program, store } = useOpenScene();
+  const speaker = program.members.find(
+    ({ member }) => member.id === speakerOf(program.scene, line),
+  );
   if (!speaker) return null;
   const { character, member } = speaker;
   const moods = character.mouth ? moodsOf(chartOf(character.mouth)) : [];
   const drawings = character.mouth
-    ? chartOfLine(character.mouth, { ...line, silence: null }).drawings
+    ? chartOfLine(character.mouth, { ...line, pauseDrawing: null }).drawings
     : [];
   return (
     <div className="field-row mb-2 small">
@@ -39,9 +42,9 @@ export function SpeakerField({ line }: { line: Line }) {
           className="ms-auto"
           aria-label="In pauses"
           title="The mouth that is shown in pauses"
-          value={line.silence ?? ''}
+          value={line.pauseDrawing ?? ''}
           onChange={({ target }) =>
-            store.getState().changeLine(line.id, { silence: target.value || null })
+            store.getState().changeLine(line.id, { pauseDrawing: target.value || null })
           }
         >
           <option value="">pauses: rest</option>

@@ -1,6 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
+import { linesOf } from '@cruvo/core/scene';
+import { toSeconds } from '@cruvo/core/time';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useOpenScene, useScene } from '../SceneContext';
 import { FitButton } from './FitButton';
@@ -20,13 +22,13 @@ const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
 export function VoicePanel({ fitting }: { fitting: Fitting }) {
-  const { prepared, store, tracks } = useOpenScene();
-  const lines = useScene((state) => state.scene.lines);
+  const { program, store, tracks } = useOpenScene();
+  const scene = useScene((state) => state.scene);
   const chosen = chosenMouth(
-    prepared,
+    program,
     useScene((state) => state.chosen),
   );
-  const line = lines.find(({ id }) => id === chosen?.line.id) ?? lines[0];
+  const line = scene.lines[chosen?.line.id ?? ''] ?? linesOf(scene)[0];
   if (!line) return <p className="quiet">This scene has no voice yet.</p>;
   const { setFit } = store.getState();
   const track = line.track === null ? undefined : tracks.get(line.track);
@@ -37,7 +39,8 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
           {line.voice.name}
         </h2>
         <span className="quiet small figures text-nowrap">
-          {lengthInWords(line.voice.duration)}, {line.voice.channels === 1 ? 'mono' : 'stereo'}
+          {lengthInWords(toSeconds(line.voice.duration))},{' '}
+          {line.voice.channels === 1 ? 'mono' : 'stereo'}
         </span>
       </div>
       <SpeakerField line={line} />
@@ -46,7 +49,7 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
         <FitButton line={line} fitting={fitting} />
       </div>
       {track && fitting.state.kind !== 'failed' && (
-        <VoiceReport track={track} lineStart={line.start} />
+        <VoiceReport track={track} lineStart={toSeconds(line.start)} />
       )}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (

@@ -1,6 +1,6 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { Button } from 'react-bootstrap';
-import { voiceFindings, type VoiceFinding, type VoiceQuality } from '@cruvo/core/audio';
+import { type VoiceFinding, type VoiceQuality, voiceFindings } from '@cruvo/core/audio';
 import type { Departures, VoiceTrack } from '@cruvo/core/speech';
 import { useOpenScene } from '../SceneContext';
 

@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import { Problem, sentenceOf, type ProblemCode } from '@cruvo/core/problem';
+import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
 import type { Line, OwnPronunciation } from '@cruvo/core/scene';
-import { replaceStretch, tentativeTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { type VoiceTrack, replaceStretch, tentativeTrack } from '@cruvo/core/speech';
+import { toSeconds } from '@cruvo/core/time';
 import { mediaUrl } from '../../api/media';
 import type { Stretch } from '../playback/transport';
 import { asHeardVoice, hearVoice, type HeardVoice } from '../../workers/hearVoice';
@@ -56,7 +57,11 @@ export function useFitting(
         ({ share, sounds }) => {
           if (control.signal.aborted) return;
           setState({ kind: 'hearing', share });
-          if (whole) onFirst({ line: line.id, track: tentativeTrack(sounds, line.voice.duration) });
+          if (whole)
+            onFirst({
+              line: line.id,
+              track: tentativeTrack(sounds, toSeconds(line.voice.duration)),
+            });
         },
         control.signal,
       );

@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { richScene } from '@cruvo/core/testing';
+import { toFlicks } from '@cruvo/core/time';
 import { renderInScene } from '../../testing/panels';
 import { SpeakerField } from './SpeakerField';
 import { VoicePanel } from './VoicePanel';
@@ -18,7 +19,7 @@ describe('VoicePanel', () => {
     const material = richScene();
     renderInScene(<VoicePanel fitting={idle} />, {
       ...material,
-      scene: { ...material.scene, lines: [] },
+      scene: { ...material.scene, lines: {} },
     });
     expect(screen.getByText('This scene has no voice yet.')).toBeTruthy();
     expect(screen.queryByRole('slider')).toBeNull();
@@ -26,9 +27,9 @@ describe('VoicePanel', () => {
 
   it('sets how the voice moves the mouth, each change one step to undo', () => {
     const { store } = renderInScene(<VoicePanel fitting={idle} />);
-    const fit = () => store.getState().scene.lines[0]!.fit;
-    slide(/^How strong/, 1.7);
-    slide(/^How held/, 3);
+    const fit = () => store.getState().scene.lines['line']!.fit;
+    slide(/^Strength/, 1.7);
+    slide(/^Hold/, 3);
     expect(fit()).toEqual({ ...DEFAULT_FIT, strength: 1.7, hold: 3 });
     expect(screen.getByText('theatrical · 170 %')).toBeTruthy();
     expect(screen.getByText('on threes')).toBeTruthy();
@@ -42,7 +43,7 @@ describe('VoicePanel', () => {
     [1.3, 'lively · 130 %'],
   ])('says in words how strong %d is', (value, words) => {
     renderInScene(<VoicePanel fitting={idle} />);
-    slide(/^How strong/, value);
+    slide(/^Strength/, value);
     expect(screen.getByText(words)).toBeTruthy();
   });
 
@@ -50,14 +51,14 @@ describe('VoicePanel', () => {
     const { store } = renderInScene(<VoicePanel fitting={idle} />);
     expect(screen.queryByRole('slider', { name: /^Opens above/ })).toBeNull();
     fireEvent.click(screen.getByRole('radio', { name: 'Loudness' }));
-    expect(store.getState().scene.lines[0]!.fit.method).toBe('loudness');
+    expect(store.getState().scene.lines['line']!.fit.method).toBe('loudness');
     slide(/^Opens above/, 0.6);
-    expect(store.getState().scene.lines[0]!.fit.gate).toBe(0.6);
+    expect(store.getState().scene.lines['line']!.fit.gate).toBe(0.6);
   });
 
   it('shows the line of the mouth that is chosen', () => {
     const { store, again } = renderInScene(<VoicePanel fitting={idle} />, richScene());
-    act(() => store.getState().choose({ line: 'steps', time: 0.3 }));
+    act(() => store.getState().choose({ line: 'steps', time: toFlicks(0.3) }));
     again();
     expect(screen.getByRole('radio', { name: 'Loudness' })).toHaveProperty('checked', true);
     expect(screen.getByRole('link', { name: 'steps' }).getAttribute('href')).toBe(
@@ -69,18 +70,18 @@ describe('VoicePanel', () => {
 describe('SpeakerField', () => {
   const field = (id: string) => {
     const material = richScene();
-    const line = material.scene.lines.find((one) => one.id === id)!;
+    const line = material.scene.lines[id]!;
     const { store } = renderInScene(<SpeakerField line={line} />, material);
-    return () => store.getState().scene.lines.find((one) => one.id === id)!;
+    return () => store.getState().scene.lines[id]!;
   };
   it('sets what is shown in pauses, and takes it back', () => {
     const line = field('chart');
     const pauses = screen.getByRole('combobox', { name: 'In pauses' });
     expect(pauses).toHaveProperty('value', 'grin');
     fireEvent.change(pauses, { target: { value: 'round' } });
-    expect(line().silence).toBe('round');
+    expect(line().pauseDrawing).toBe('round');
     fireEvent.change(pauses, { target: { value: '' } });
-    expect(line().silence).toBeNull();
+    expect(line().pauseDrawing).toBeNull();
   });
   it('offers no moods where there is one, and nothing for pauses where one drawing is all', () => {
     field('two');

@@ -8,6 +8,7 @@ import { assembledMouth } from '../recognition/assembleMouth';
 import { withoutParts } from '../removal';
 import { holdersOf, treeOf } from '../tree';
 import { LOOKS, type ArtworkComparison, type Continued } from './compare';
+import { partsOf, withPartList } from '../partList';
 
 /** What somebody wants of a comparison, beside what it says by itself. */
 export interface NewerWishes {
@@ -28,31 +29,31 @@ export function withNewerArtwork(
   wishes: NewerWishes,
 ): Character {
   const gone = comparison.removed.flatMap(({ part }) => (wishes.kept.has(part.id) ? [] : part.id));
-  const taken = new Set(character.parts.map(({ id }) => id));
+  const taken = new Set(partsOf(character).map(({ id }) => id));
   const added = new Map(comparison.added.map(({ layer }) => [layer.id, freeName(layer.id, taken)]));
   const partOf = new Map([
     ...comparison.continued.map(({ layer, part }) => [layer.id, part.id] as const),
     ...added,
   ]);
   const redrawn = withDrawings(character, comparison);
-  const larger = withAdded(redrawn, newer.parts, comparison, partOf);
-  const arranged = wishes.arrangement ? asInFile(larger, newer.parts, partOf) : larger;
+  const larger = withAdded(redrawn, partsOf(newer), comparison, partOf);
+  const arranged = wishes.arrangement ? asInFile(larger, partsOf(newer), partOf) : larger;
   return tidied(withNewRoles(withoutParts(releasedFrom(arranged, gone), gone), newer, added));
 }
 
 /** What parts that go hold, and that stays, belongs to the nearest holder that stays as well. */
 function releasedFrom(character: Character, ids: readonly string[]): Character {
   const gone = new Set(ids);
-  const { parts } = character;
+  const parts = partsOf(character);
   const staying = (id: string) => holdersOf(parts, id).find((holder) => !gone.has(holder.id));
-  return {
-    ...character,
-    parts: parts.map((part) =>
+  return withPartList(
+    character,
+    parts.map((part) =>
       part.parent !== null && gone.has(part.parent) && !gone.has(part.id)
         ? { ...part, parent: staying(part.id)?.id ?? null }
         : part,
     ),
-  };
+  );
 }
 
 function withDrawings(character: Character, { continued }: ArtworkComparison): Character {
@@ -68,11 +69,13 @@ function withDrawings(character: Character, { continued }: ArtworkComparison): C
       pivot: movedPivot(each, character),
     });
   }
-  return {
-    ...character,
-    drawings,
-    parts: character.parts.map((part) => ({ ...part, ...changed.get(part.id) })),
-  };
+  return withPartList(
+    { ...character, drawings },
+    partsOf(character).map((part) => {
+      const change = changed.get(part.id);
+      return change ? { ...part, ...change } : part;
+    }),
+  );
 }
 
 /** A drawing that lies elsewhere takes its pivot along; one drawn anew keeps it. */
@@ -92,7 +95,7 @@ function withAdded(
   const idOf = (layer: string) => partOf.get(layer) ?? layer;
   const drawings = { ...character.drawings };
   const tree = treeOf(layers);
-  const parts = [...character.parts];
+  const parts = [...partsOf(character)];
   for (const { layer, drawing } of added) {
     const id = idOf(layer.id);
     if (drawing) drawings[id] = drawing;
@@ -116,7 +119,7 @@ function withAdded(
     };
     parts.splice(placeFor(parts, beneath, parent), 0, part);
   }
-  return { ...character, parts, drawings };
+  return withPartList({ ...character, drawings }, parts);
 }
 
 /** After the whole branch of what lies beneath, or right after the holder. */
@@ -145,7 +148,7 @@ function asInFile(
     return layer.parent === null ? null : (partOf.get(layer.parent) ?? part.parent);
   };
   const place = new Map(layers.map(({ id }, at) => [partOf.get(id), at]));
-  const placed = character.parts.map((part) => {
+  const placed = partsOf(character).map((part) => {
     const layer = layerOf.get(part.id);
     const looks = layer && Object.fromEntries(LOOKS.map((key) => [key, layer[key]]));
     return { ...part, ...looks, parent: holder(part) };
@@ -162,7 +165,7 @@ function asInFile(
   };
   visit(null);
   // Groups of the two trees inside each other would be lost: then all stays as it was.
-  return parts.length === placed.length ? { ...character, parts } : character;
+  return parts.length === placed.length ? withPartList(character, parts) : character;
 }
 
 /** New layers take part in the mouth and the eyes as they would in a character of their own. */
@@ -177,9 +180,13 @@ function withNewMouth(
   newer: Character,
   added: ReadonlyMap<string, string>,
 ): Character {
-  const { mouth, parts } = character;
+  const { mouth } = character;
   if (!mouth) return assembledMouth(character);
-  const inside = new Set(parts.filter(({ parent }) => parent === mouth.part).map(({ id }) => id));
+  const inside = new Set(
+    partsOf(character)
+      .filter(({ parent }) => parent === mouth.part)
+      .map(({ id }) => id),
+  );
   const theirs = newer.mouth && 'chart' in newer.mouth ? newer.mouth.chart.drawings : [];
   const entries = theirs.flatMap((entry) => {
     const drawing = added.get(entry.drawing);

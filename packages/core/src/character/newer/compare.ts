@@ -7,6 +7,7 @@ import { branchOf } from '../tree';
 import type { PictureLikeness } from './likeness';
 import { drawingOf, matchLayers, type Match, type SaidPairs } from './match';
 import { onEarlierPage, type PageChange } from './page';
+import { partsOf } from '../partList';
 
 /** A part that is in the newer artwork too, with its new drawing at its place on the character's own page. */
 export interface Continued extends Match {
@@ -61,18 +62,20 @@ export function compareArtwork(
   return {
     page,
     continued,
-    added: newer.parts.filter(isNew).flatMap((layer) => {
-      const drawn = drawingOf(newer, layer);
-      const bringsSomething = branchOf(newer.parts, layer.id).some(
-        (inner) => isNew(inner) && inner.drawing !== null,
-      );
-      if (!drawn && !bringsSomething) return [];
-      return [{ layer, drawing: drawn ? onEarlierPage(drawn, page) : null }];
-    }),
-    removed: character.parts
+    added: partsOf(newer)
+      .filter(isNew)
+      .flatMap((layer) => {
+        const drawn = drawingOf(newer, layer);
+        const bringsSomething = branchOf(partsOf(newer), layer.id).some(
+          (inner) => isNew(inner) && inner.drawing !== null,
+        );
+        if (!drawn && !bringsSomething) return [];
+        return [{ layer, drawing: drawn ? onEarlierPage(drawn, page) : null }];
+      }),
+    removed: partsOf(character)
       .filter((part) => !parts.has(part.id) && isGone(part, character, parts))
       .map((part) => ({ part, needed: needed.has(part.id) })),
-    arranged: arrangedOtherwise(character.parts, newer.parts, matches),
+    arranged: arrangedOtherwise(partsOf(character), partsOf(newer), matches),
   };
 }
 
@@ -85,8 +88,10 @@ function changeOf(before: Drawing | undefined, after: Drawing | null): Continued
 }
 
 /** A group stays as long as anything in it does: it may have been made here. */
-function isGone(part: Part, { parts }: Character, kept: ReadonlySet<string>): boolean {
-  return part.drawing !== null || !branchOf(parts, part.id).some(({ id }) => kept.has(id));
+function isGone(part: Part, character: Character, kept: ReadonlySet<string>): boolean {
+  return (
+    part.drawing !== null || !branchOf(partsOf(character), part.id).some(({ id }) => kept.has(id))
+  );
 }
 
 function arrangedOtherwise(

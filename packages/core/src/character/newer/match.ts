@@ -4,6 +4,7 @@ import type { Part } from '../part';
 import { treeOf } from '../tree';
 import { nameLikeness, overlapOf, type PictureLikeness } from './likeness';
 import { onEarlierPage, pageChange, type PageChange } from './page';
+import { partsOf } from '../partList';
 
 /** Parts of a character, or layers of artwork, with their drawings. */
 export type Layers = Pick<Character, 'parts' | 'drawings' | 'width' | 'height'>;
@@ -34,19 +35,19 @@ export function matchLayers(
   look: PictureLikeness,
 ): { readonly matches: readonly Match[]; readonly page: PageChange } {
   const found = new Matches(said);
-  const layerById = new Map(theirs.parts.map((layer) => [layer.id, layer]));
-  for (const part of mine.parts) {
+  const layerById = new Map(partsOf(theirs).map((layer) => [layer.id, layer]));
+  for (const part of partsOf(mine)) {
     const layer = layerById.get(said.get(part.id) ?? '');
     if (layer) found.add({ part, layer, by: 'said' });
   }
-  for (const pathOf of [({ id }: Part) => id, namePaths(mine.parts)]) {
-    for (const part of mine.parts) {
+  for (const pathOf of [({ id }: Part) => id, namePaths(partsOf(mine))]) {
+    for (const part of partsOf(mine)) {
       const layer = layerById.get(pathOf(part));
       if (layer) found.add({ part, layer, by: 'name' });
     }
   }
   const page = pageChange(mine, theirs, found.drawn(mine, theirs));
-  const placed = theirs.parts.flatMap((layer): Placed[] => {
+  const placed = partsOf(theirs).flatMap((layer): Placed[] => {
     const drawing = drawingOf(theirs, layer);
     return drawing ? [{ layer, drawing: onEarlierPage(drawing, page) }] : [];
   });
@@ -105,7 +106,7 @@ function likelyPairs(
   look: PictureLikeness,
 ): Match[] {
   const left = placed.filter(({ layer }) => !found.isTaken(layer));
-  const pairs = mine.parts.flatMap((part) => {
+  const pairs = partsOf(mine).flatMap((part) => {
     const drawing = found.layer(part) ? undefined : drawingOf(mine, part);
     if (!drawing) return [];
     return left.flatMap(({ layer, drawing: theirs }) => {
@@ -134,8 +135,8 @@ function likeness(
 
 /** Groups are the same whose contents are, the innermost first. */
 function matchGroups(mine: Layers, theirs: Layers, found: Matches): void {
-  const inside = treeOf(mine.parts);
-  for (const part of [...mine.parts].reverse()) {
+  const inside = treeOf(partsOf(mine));
+  for (const part of [...partsOf(mine)].reverse()) {
     if (part.drawing !== null || found.layer(part)) continue;
     const votes = new Map<string, number>();
     for (const child of inside.get(part.id) ?? []) {
@@ -143,7 +144,7 @@ function matchGroups(mine: Layers, theirs: Layers, found: Matches): void {
       if (parent !== undefined && parent !== null) votes.set(parent, (votes.get(parent) ?? 0) + 1);
     }
     const [best] = [...votes].sort((a, b) => b[1] - a[1]);
-    const layer = best && theirs.parts.find(({ id }) => id === best[0]);
+    const layer = best && partsOf(theirs).find(({ id }) => id === best[0]);
     if (layer && layer.drawing === null) found.add({ part, layer, by: 'picture' });
   }
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { chartOf, type MouthRig } from '../../mouth/mouthRig';
-import { readDocument } from '../../scene/documents';
+import { readDocument } from '../../document';
 import { characterOf, drawnLayer, groupOf } from '../../testing/testArtwork';
 import { hash } from '../../testing/testScene';
 import type { Character } from '../character';
@@ -11,6 +11,7 @@ import { withNewerArtwork } from './apply';
 import { compareArtwork } from './compare';
 import { pixelLikeness } from './likeness';
 import type { SaidPairs } from './match';
+import { partsOf } from '../partList';
 
 const mouths = (...more: Parameters<typeof groupOf>[1][]) =>
   groupOf(
@@ -39,13 +40,13 @@ function taken(
     arrangement: wishes.arrangement ?? false,
   });
 }
-const ids = ({ parts }: Character) => parts.map(({ id }) => id);
+const ids = (character: Character) => partsOf(character).map(({ id }) => id);
 
 describe('the same artwork again', () => {
   const { continued, added, removed, arranged } = compare(mine, mine);
   it('changes nothing', () => {
     expect(continued.map(({ change, by }) => `${by} ${change}`)).toEqual(
-      mine.parts.map(() => 'name none'),
+      partsOf(mine).map(() => 'name none'),
     );
     expect([added, removed, arranged]).toEqual([[], [], []]);
     expect(taken(mine, mine, { arrangement: true })).toEqual(mine);
@@ -67,7 +68,7 @@ describe('newer artwork', () => {
       rest: { x: 0, y: 5, turn: 0.3, scale: 1 },
     });
     const newer = characterOf(body, mouths(), { ...hat, ...drawnLayer('hat', { width: 60 }, 'd') });
-    const hatNow = taken(set, newer).parts.find(({ id }) => id === 'hat')!;
+    const hatNow = partsOf(taken(set, newer)).find(({ id }) => id === 'hat')!;
     expect(hatNow).toMatchObject({ pivot: { x: 1, y: 2 }, rest: { y: 5, turn: 0.3 } });
     expect(taken(set, newer).drawings['hat']).toMatchObject({ media: hash('d'), width: 60 });
   });
@@ -80,7 +81,7 @@ describe('newer artwork', () => {
     expect(compare(mine, newer).continued.find(({ part }) => part.id === 'hat')!.change).toBe(
       'moved',
     );
-    expect(taken(mine, newer).parts.at(-1)!.pivot).toEqual({ x: 55, y: 12 });
+    expect(partsOf(taken(mine, newer)).at(-1)!.pivot).toEqual({ x: 55, y: 12 });
   });
   it('brings a new mouth into the chart, at its place in the group', () => {
     const newer = characterOf(body, mouths(drawnLayer('fv', { x: 40, y: 70 }, '4')), hat);
@@ -123,7 +124,7 @@ describe('newer artwork', () => {
   it('lacks a part in which others were put here: they stay, and so does their order', () => {
     const dressed = withPartsMoved(mine, ['hat', 'mouth'], 'body', 0);
     const after = taken(dressed, characterOf(mouths(), hat));
-    expect(after.parts.map(({ id, parent }) => [id, parent])).toEqual([
+    expect(partsOf(after).map(({ id, parent }) => [id, parent])).toEqual([
       ['hat', null],
       ['mouth', null],
       ...['mouth/rest', 'mouth/ah', 'mouth/oo'].map((id) => [id, 'mouth']),
@@ -170,7 +171,7 @@ describe('a renamed layer', () => {
       part: { id: 'hat' },
       layer: { name: 'bowler' },
     });
-    expect(taken(mine, renamed).parts.at(-1)).toMatchObject({ id: 'hat', name: 'bowler' });
+    expect(partsOf(taken(mine, renamed)).at(-1)).toMatchObject({ id: 'hat', name: 'bowler' });
     // The next time its name tells.
     expect(compare(taken(mine, renamed), renamed).continued.every(({ by }) => by === 'name')).toBe(
       true,
@@ -195,7 +196,7 @@ describe('a renamed layer', () => {
     const other = characterOf(body, mouths(), drawnLayer('cane', { x: 80, y: 90 }, 'f'));
     expect(compare(mine, other).removed.map(({ part }) => part.id)).toEqual(['hat']);
     const after = taken(mine, other, { said: new Map([['hat', 'cane']]) });
-    expect(after.parts.at(-1)).toMatchObject({ id: 'hat', name: 'cane', drawing: 'hat' });
+    expect(partsOf(after).at(-1)).toMatchObject({ id: 'hat', name: 'cane', drawing: 'hat' });
   });
   it('keeps apart from a part of its name that somebody keeps', () => {
     const after = taken(mine, mine, { said: new Map([['hat', null]]), kept: ['hat'] });
@@ -226,13 +227,15 @@ it('gives a character that can be saved, whatever came and went', () => {
   fc.assert(
     fc.property(layers, layers, fc.boolean(), fc.nat(8), fc.option(fc.nat(8)), (...drawn) => {
       const [before, newer, arrangement, moved, into] = drawn;
-      const at = (index: number) => before.parts[index % before.parts.length]!.id;
+      const at = (index: number) => partsOf(before)[index % partsOf(before).length]!.id;
       const edited = withPartsMoved(before, [at(moved)], into === null ? null : at(into), 0);
       const after = taken(edited, newer, { arrangement });
-      expect(treeProblem(after.parts)).toBeNull();
+      expect(treeProblem(partsOf(after))).toBeNull();
       expect(readDocument('character', JSON.parse(JSON.stringify(after)))).toBeTruthy();
       const pictures = (one: Character) =>
-        one.parts.flatMap(({ drawing }) => (drawing ? one.drawings[drawing]!.media : [])).sort();
+        partsOf(one)
+          .flatMap(({ drawing }) => (drawing ? one.drawings[drawing]!.media : []))
+          .sort();
       expect(pictures(after)).toEqual(pictures(newer));
     }),
   );

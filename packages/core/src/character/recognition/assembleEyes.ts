@@ -7,6 +7,7 @@ import { branchOf, holdersOf } from '../tree';
 import { ovalReach } from '../reach';
 import { recognise, type Finding } from './recognise';
 import type { Role } from './words';
+import { partsOf, withPartList } from '../partList';
 
 /** From so many closed drawings of one eye on, a blink runs through them. */
 const LEAST_FLIP = 2;
@@ -15,13 +16,13 @@ const LID_TRAVEL = 0.85;
 
 /** A character whose eyes look and blink as its parts allow. */
 export function assembledEyes(character: Character): Character {
-  const findings = recognise(character.parts);
+  const findings = recognise(partsOf(character));
   const having = (...roles: Role[]) =>
-    character.parts.filter(({ id }) => roles.includes(findings.get(id)?.role as Role));
+    partsOf(character).filter(({ id }) => roles.includes(findings.get(id)?.role as Role));
   const pupils = having('pupil').filter(
     ({ id, parent }) => boundsOfPart(character, id) && findings.get(parent ?? '')?.role !== 'pupil',
   );
-  const whites = whitesOf(character.parts, pupils, having);
+  const whites = whitesOf(partsOf(character), pupils, having);
   const lids = lidsOf(character, findings, having);
   const eyes: Eyes = {
     ...character.eyes,
@@ -29,7 +30,10 @@ export function assembledEyes(character: Character): Character {
     lids,
     brows: { left: browOf('left'), right: browOf('right') },
   };
-  return { ...character, eyes, parts: asEyesNeed(character.parts, lids, pupils, whites) };
+  return {
+    ...withPartList(character, asEyesNeed(partsOf(character), lids, pupils, whites)),
+    eyes,
+  };
 
   function browOf(side: 'left' | 'right'): Brow | null {
     const brow = having('brow').find(({ id }) => findings.get(id)!.side === side);
@@ -74,10 +78,10 @@ function lidsOf(
   findings: ReadonlyMap<string, Finding>,
   having: (...roles: Role[]) => Part[],
 ): Lids | null {
-  const closed = outermost(having('closed eye'), character.parts);
-  const open = outermost(having('open eye', 'white', 'pupil'), character.parts).filter(
+  const closed = outermost(having('closed eye'), partsOf(character));
+  const open = outermost(having('open eye', 'white', 'pupil'), partsOf(character)).filter(
     ({ id }) =>
-      !closed.some((shut) => branchOf(character.parts, shut.id).some((part) => part.id === id)),
+      !closed.some((shut) => branchOf(partsOf(character), shut.id).some((part) => part.id === id)),
   );
   if (closed.length > 0) {
     const sides = new Map<string, Part[]>();

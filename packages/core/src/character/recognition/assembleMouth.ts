@@ -10,6 +10,7 @@ import { plainPart, type Part } from '../part';
 import { branchOf, treeOf } from '../tree';
 import type { DrawnSound } from './meaning';
 import { recognise, type Finding } from './recognise';
+import { partsOf, withPartList } from '../partList';
 
 /** From so many numbered drawings on they are a strip to run through; fewer are steps. */
 const LEAST_STRIP = 5;
@@ -24,11 +25,11 @@ interface Found {
 /** A character with the best mouth that its parts allow; unchanged where they allow none. */
 export function assembledMouth(character: Character): Character {
   const gathered = gatherDrawings(character);
-  const findings = recognise(gathered.parts);
+  const findings = recognise(partsOf(gathered));
   const rig =
     drawnMouth(gathered, findings) ?? jawMouth(gathered, findings) ?? cutMouth(gathered, findings);
   if (!rig) return character;
-  return { ...gathered, parts: asRigNeeds(gathered.parts, rig), mouth: rig };
+  return { ...withPartList(gathered, asRigNeeds(partsOf(gathered), rig)), mouth: rig };
 }
 
 /**
@@ -36,7 +37,7 @@ export function assembledMouth(character: Character): Character {
  * moods out of their groups.
  */
 function gatherDrawings(character: Character): Character {
-  const { parts } = character;
+  const parts = partsOf(character);
   const findings = recognise(parts);
   const isDrawing = (part: Part) => findings.get(part.id)?.role === 'mouth drawing';
   const drawings = parts.filter(isDrawing);
@@ -72,10 +73,12 @@ function gatherDrawings(character: Character): Character {
     ? rest.findIndex(({ id }) => id === group.id)
     : rest.filter((part) => parts.indexOf(part) < parts.indexOf(drawings[0]!)).length - 1;
   const before = rest.slice(0, at + 1);
-  return {
-    ...character,
-    parts: [...before, ...(group ? [] : [holder]), ...meant, ...rest.slice(at + 1)],
-  };
+  return withPartList(character, [
+    ...before,
+    ...(group ? [] : [holder]),
+    ...meant,
+    ...rest.slice(at + 1),
+  ]);
 }
 
 /** The group of the mouth with the most drawings in it. */
@@ -87,7 +90,8 @@ function mouthGroup(parts: readonly Part[], findings: ReadonlyMap<string, Findin
   return groups.sort((a, b) => count(b) - count(a))[0] ?? null;
 }
 
-function drawnMouth({ parts }: Character, findings: ReadonlyMap<string, Finding>): MouthRig | null {
+function drawnMouth(character: Character, findings: ReadonlyMap<string, Finding>): MouthRig | null {
+  const parts = partsOf(character);
   const group = mouthGroup(parts, findings);
   if (!group) return null;
   const found = (treeOf(parts).get(group.id) ?? []).flatMap((part): Found[] => {
@@ -158,10 +162,10 @@ function restOf(spoken: readonly Found[]): Found {
 }
 
 function jawMouth(character: Character, findings: ReadonlyMap<string, Finding>): MouthRig | null {
-  const jaw = character.parts.find(({ id }) => findings.get(id)?.role === 'jaw');
+  const jaw = partsOf(character).find(({ id }) => findings.get(id)?.role === 'jaw');
   const box = jaw && boundsOfPart(character, jaw.id);
   if (!jaw || !box) return null;
-  const head = character.parts.find(({ id }) => findings.get(id)?.role === 'head');
+  const head = partsOf(character).find(({ id }) => findings.get(id)?.role === 'head');
   const around = head && boundsOfPart(character, head.id);
   const [middle, center] = [
     box.x + box.width / 2,
@@ -180,7 +184,7 @@ function jawMouth(character: Character, findings: ReadonlyMap<string, Finding>):
 
 /** One drawing of a mouth is cut across its middle. */
 function cutMouth(character: Character, findings: ReadonlyMap<string, Finding>): MouthRig | null {
-  const part = character.parts.find(({ id }) => findings.get(id)?.role === 'mouth');
+  const part = partsOf(character).find(({ id }) => findings.get(id)?.role === 'mouth');
   const box = part && boundsOfPart(character, part.id);
   if (!part || !box) return null;
   const y = box.y + box.height / 2;

@@ -40,8 +40,19 @@ const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
 /** From so many sounds on, all layers but one of them more than a letter, layers without a mouth around them are one. */
 const LEAST_LOOSE = 3;
 
-/** What each part is, by its name and what holds it; parts that say nothing are left out. */
+const recognised = new WeakMap<readonly Part[], ReadonlyMap<string, Finding>>();
+
+/**
+ * What each part is, by its name and what holds it; parts that say nothing are left out. The same list is looked at
+ * only once.
+ */
 export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> {
+  let found = recognised.get(parts);
+  if (!found) recognised.set(parts, (found = findingsOf(parts)));
+  return found;
+}
+
+function findingsOf(parts: readonly Part[]): ReadonlyMap<string, Finding> {
   const tree = treeOf(parts);
   const found = new Map<string, Finding>();
   const visit = (siblings: readonly Part[], around: Around) => {

@@ -1,10 +1,14 @@
-import { plainPart } from '../part';
+import { inTable } from '../../records';
+import { plainPart, type Part } from '../part';
+import { partsOf } from '../partList';
 import { recognise } from './recognise';
 import { ROLE_WORDS, ROLES, SIDE_WORDS, type Role } from './words';
 
 /** What a lone drawing of a name is taken for. */
 const taken = (name: string) =>
-  recognise([plainPart({ id: 'p', name, parent: null, drawing: 'd' })]).get('p');
+  recognise(partsOf({ parts: inTable<Part>([plainPart({ id: 'p', name, drawing: 'd' })]) })).get(
+    'p',
+  );
 const phrases = (Object.entries(ROLE_WORDS) as [Role, readonly string[]][]).flatMap(
   ([role, words]) => words.map((phrase) => [phrase, role] as const),
 );

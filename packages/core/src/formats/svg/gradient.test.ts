@@ -3,7 +3,7 @@ import { IDENTITY, multiply, type Matrix } from '../../geometry';
 import { definitionsOf } from './definitions';
 import { gradientOn, isEven, wholeGradient } from './gradient';
 import { parseSvg } from './parse';
-import type { LinearGradient, RadialGradient } from './vectorDrawing';
+import type { LinearGradient, RadialGradient } from '../../frame';
 
 const STOPS = '<stop offset="0" stop-color="#ff0000"/><stop offset="1" stop-color="#0000ff"/>';
 const SQUARE = 'M0 0H10V10H0Z';

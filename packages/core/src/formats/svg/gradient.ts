@@ -13,11 +13,11 @@ import {
 import { stopColor } from './color';
 import type { Definitions } from './definitions';
 import { matrixOf, transformed } from './outline';
-import { pathBounds } from './shapeBounds';
+import { pathBounds } from '../../geometry';
 import type { SvgNode } from './parse';
 import { addressOf, idAt } from './references';
 import { numberOf, ownStyle } from './style';
-import type { GradientStop, Paint } from './vectorDrawing';
+import type { GradientStop, Paint } from '../../frame';
 
 /** Where a shape that is painted lies. */
 export interface PaintedShape {

@@ -3,8 +3,6 @@ export type { LeftOut } from './leaveOut';
 export type { Lettering, Outline, OutlineText } from './outlinedText';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';
-export { paintedBounds, pathBounds } from './shapeBounds';
 export { pointsOutside, urlOutside } from './references';
 export type { ReadStyleSheet, StyleRule } from './styleRules';
-export * from './vectorDrawing';
 export * from './writeLayers';

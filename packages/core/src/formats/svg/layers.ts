@@ -3,7 +3,7 @@ import { unionOf, type Box } from '../../geometry';
 import { withClones } from './clones';
 import { withoutForeign, type LeftOut } from './leaveOut';
 import { isDrawn, nameOf } from './names';
-import { shapeBounds } from './shapeBounds';
+import { shapeBounds } from '../../frame';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';

@@ -2,7 +2,7 @@ import { Problem } from '../../problem';
 import { colorOf } from './color';
 import { gradientOn, wholeGradient, type PaintedShape } from './gradient';
 import type { Style } from './style';
-import type { Paint } from './vectorDrawing';
+import type { Paint } from '../../frame';
 
 /** The id that a `fill` or `stroke` value refers to; undefined for a colour. */
 export function paintReference(value: string | undefined): string | undefined {

@@ -6,7 +6,7 @@ import { isEven, type PaintedShape } from './gradient';
 import { paintOf } from './paint';
 import { parseSvg, viewBoxOf, type SvgNode } from './parse';
 import { inherit, numberOf, ownStyle, shareOf, type Style } from './style';
-import type { Stroke, VectorDrawing, VectorShape } from './vectorDrawing';
+import type { Stroke, VectorDrawing, VectorShape } from '../../frame';
 
 const SILENT = new Set([
   '#text',

@@ -1,7 +1,7 @@
 import { object, string } from 'yup';
-import type { Pose } from '../../motion/pose';
+import type { Pose } from '../../pose';
 import { mouthChartSchema, type MouthChart } from '../mouthChart';
-import type { MouthNow } from '../mouthNow';
+import type { MouthState } from '../mouthState';
 
 export const DRAWN_KINDS = ['two', 'steps', 'chart'] as const;
 
@@ -22,6 +22,6 @@ export const drawnMouthSchema = object({
   chart: mouthChartSchema,
 });
 
-export function drawnMouthPose({ part }: DrawnMouth, { drawing }: MouthNow): Pose {
+export function drawnMouthPose({ part }: DrawnMouth, { drawing }: MouthState): Pose {
   return new Map([[part, { shows: drawing }]]);
 }

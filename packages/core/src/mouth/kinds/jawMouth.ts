@@ -1,7 +1,7 @@
 import { number, object, string } from 'yup';
 import { multiply, translation, turning, type Point } from '../../geometry';
-import type { Pose } from '../../motion/pose';
-import type { MouthNow } from '../mouthNow';
+import type { Pose } from '../../pose';
+import type { MouthState } from '../mouthState';
 
 /** A part that turns or slides as the jaw opens, with all that it holds: lower teeth, tongue, beard. */
 export interface JawMouth {
@@ -25,7 +25,7 @@ export const jawMouthSchema = object({
 
 export function jawMouthPose(
   { part, hinge, turn, slide }: JawMouth,
-  { articulation: { jaw } }: MouthNow,
+  { articulation: { jaw } }: MouthState,
 ): Pose {
   const move = multiply(translation(slide.x * jaw, slide.y * jaw), turning(turn * jaw, hinge));
   return new Map([[part, { move }]]);

@@ -2,14 +2,15 @@ import fc from 'fast-check';
 import { readVectorDrawing } from '../../formats/svg';
 import { drawingItem, drawingsIn, type FrameItem } from '../../frame';
 import { IDENTITY, mapped, type Matrix } from '../../geometry';
+import { contentItems } from '../../pose';
 import { targetOf, type Articulation } from '../articulation';
-import { chartOf, followsSmoothly, mouthPose, type MouthRig } from '../mouthRig';
+import { chartOf, isContinuous, mouthPose, type MouthRig } from '../mouthRig';
 import type { CutMouth } from './cutMouth';
 import { lipsFrom } from './lipsMouth';
 
 const followers = [] as const;
 const jaw = (opening: number): Articulation => ({ ...targetOf(0), press: 0, jaw: opening });
-const now = (articulation: Articulation, drawing = '') => ({ drawing, articulation });
+const state = (articulation: Articulation, drawing = '') => ({ drawing, articulation });
 const pictureOf = (media: string): FrameItem =>
   drawingItem('part', { kind: 'raster', media, width: 100, height: 60 }, IDENTITY);
 const picture = pictureOf('m');
@@ -37,9 +38,9 @@ const hinged: MouthRig = {
 const strip: MouthRig = { kind: 'strip', part: 'mouth', strip: ['a', 'b', 'c'], followers };
 
 const painted = (rig: MouthRig, articulation: Articulation) => {
-  const { repaint } = mouthPose(rig, now(articulation)).get(rig.part) ?? {};
-  return repaint
-    ? repaint({
+  const { content } = mouthPose(rig, state(articulation), 0).get(rig.part) ?? {};
+  return content
+    ? contentItems(content, {
         id: 'part',
         items: [picture],
         place: IDENTITY,
@@ -51,7 +52,7 @@ const painted = (rig: MouthRig, articulation: Articulation) => {
 describe('a strip', () => {
   it('is run through as the mouth opens', () => {
     const shown = [0, 0.2, 0.5, 0.8, 1].map(
-      (opening) => mouthPose(strip, now(jaw(opening))).get('mouth')!.shows,
+      (opening) => mouthPose(strip, state(jaw(opening)), 0).get('mouth')!.shows,
     );
     expect(shown).toEqual(['a', 'a', 'b', 'c', 'c']);
   });
@@ -67,7 +68,7 @@ describe('a strip', () => {
 describe('a jaw', () => {
   it('turns about its hinge and slides, by how far it is open', () => {
     const at = (opening: number) =>
-      mapped(mouthPose(hinged, now(jaw(opening))).get('jaw')!.move!, { x: 30, y: 10 });
+      mapped(mouthPose(hinged, state(jaw(opening)), 0).get('jaw')!.move!, { x: 30, y: 10 });
     expect(at(0)).toEqual({ x: 30, y: 10 });
     expect(at(1).x).toBeCloseTo(10 + 20 * Math.cos(0.5));
     expect(at(1).y).toBeCloseTo(10 + 20 * Math.sin(0.5) + 6);
@@ -188,13 +189,13 @@ describe('drawn lips', () => {
   });
 });
 
-it('lets other parts follow the opening', () => {
+it('moves other parts by the share that they follow', () => {
   const brow = { part: 'brow', x: 0, y: -9, turn: 0, scale: 1, pivot: { x: 0, y: 0 } };
-  const pose = mouthPose({ ...strip, followers: [brow] }, now(jaw(0.5)));
+  const pose = mouthPose({ ...strip, followers: [brow] }, state(jaw(0)), 0.5);
   expect(mapped(pose.get('brow')!.move!, { x: 1, y: 1 })).toEqual({ x: 1, y: -3.5 });
 });
 
 it('tells mouths that hold drawings from those that move', () => {
-  expect([cut, lips, hinged, strip].every(followsSmoothly)).toBe(true);
+  expect([cut, lips, hinged, strip].every(isContinuous)).toBe(true);
   expect(chartOf(cut).drawings).toHaveLength(15);
 });

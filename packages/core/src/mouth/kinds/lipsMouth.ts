@@ -1,11 +1,10 @@
 import { boolean, number, object, string } from 'yup';
-import { pathBounds, type VectorShape } from '../../formats/svg';
-import { groupItem, shapesItem, type FrameItem } from '../../frame';
-import { between, type Matrix, type Point } from '../../geometry';
-import type { Pose, Repaint } from '../../motion/pose';
+import type { VectorShape } from '../../frame';
+import { between, type Point } from '../../geometry';
+import type { Pose, ShapesContent } from '../../pose';
 import { MOUTH_DARK } from './cutMouth';
 import type { Articulation } from '../articulation';
-import type { MouthNow } from '../mouthNow';
+import type { MouthState } from '../mouthState';
 
 /** Lips drawn as outlines over a part or in its place, with an inside, teeth and tongue that are seen through the opening. */
 export interface LipsMouth {
@@ -73,12 +72,8 @@ const OPENS_DOWN = 0.48;
 const WIDENS = 0.16;
 const ROUNDS = 0.42;
 
-export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthNow): Pose {
-  const repaint: Repaint = ({ id, items, place }) => [
-    ...(mouth.replaces ? [] : items),
-    ...lips(mouth, articulation, id, place),
-  ];
-  return new Map([[mouth.part, { repaint }]]);
+export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthState): Pose {
+  return new Map([[mouth.part, { content: lips(mouth, articulation) }]]);
 }
 
 /** Where lips are set up with three clicks: both corners and the middle of the lower lip's edge. */
@@ -112,9 +107,7 @@ export function lipsFrom(
 function lips(
   mouth: LipsMouth,
   { jaw, width, round, press, teeth, tongue }: Articulation,
-  id: string,
-  place: Matrix,
-): FrameItem[] {
+): ShapesContent {
   const span = mouth.right.x - mouth.left.x;
   const middle = between(mouth.left, mouth.right, 0.5);
   const open = jaw * mouth.opening;
@@ -153,9 +146,6 @@ function lips(
     const shown = depth * 0.6 * teeth * mouth.lowerTeeth;
     contents.push(filled(row(left, right, innerBottom.y, shown, -1), TEETH));
   }
-  const inside = groupItem(`${id}/opening`, [shapesItem(`${id}/inside`, contents, place)], {
-    clip: { path: opening, box: pathBounds(opening), matrix: place },
-  });
   const seam: VectorShape = {
     path: over(left, innerTop, right),
     fill: null,
@@ -167,12 +157,16 @@ function lips(
     opacity: 1,
   };
   const isOpen = open > LEAST_OPEN;
-  const outlines = [
-    filled(upperLip, mouth.lipColor),
-    filled(lowerLip, mouth.lipColor),
-    ...(isOpen ? [] : [seam]),
-  ];
-  return [...(isOpen ? [inside] : []), shapesItem(`${id}/lips`, outlines, place)];
+  return {
+    kind: 'shapes',
+    replaces: mouth.replaces,
+    opening: isOpen ? { path: opening, shapes: contents } : null,
+    shapes: [
+      filled(upperLip, mouth.lipColor),
+      filled(lowerLip, mouth.lipColor),
+      ...(isOpen ? [] : [seam]),
+    ],
+  };
 }
 
 const filled = (path: string, fill: string): VectorShape => ({

@@ -1,7 +1,7 @@
 import { array, object, string } from 'yup';
-import type { Pose } from '../../motion/pose';
+import type { Pose } from '../../pose';
 import type { MouthChart } from '../mouthChart';
-import type { MouthNow } from '../mouthNow';
+import type { MouthState } from '../mouthState';
 
 /** Drawings in order from shut to wide open, run through as the jaw opens. */
 export interface StripMouth {
@@ -17,7 +17,7 @@ export const stripMouthSchema = object({
   strip: array(string().required()).required().min(2).max(200),
 });
 
-export function stripMouthPose({ part, strip }: StripMouth, { articulation }: MouthNow): Pose {
+export function stripMouthPose({ part, strip }: StripMouth, { articulation }: MouthState): Pose {
   const at = Math.round(articulation.jaw * (strip.length - 1));
   return new Map([[part, { shows: strip[Math.min(strip.length - 1, Math.max(0, at))]! }]]);
 }

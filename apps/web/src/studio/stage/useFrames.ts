@@ -1,0 +1,41 @@
+import { useEffect, useRef, type RefObject } from 'react';
+import type { Frame } from '@cruvo/core/frame';
+import { retainedPainterFor, type BrowserGallery } from './browserGallery';
+import type { CanvasBox } from './useCanvasBox';
+
+/** What a stage shows: frames, and when another one may be seen. */
+export interface FrameSource {
+  /** What is seen now. */
+  readonly frame: () => Frame;
+  /** Calls back whenever another frame may be seen; returns what ends that. */
+  readonly follow: (paint: () => void) => () => void;
+}
+
+/** Calls back for every picture of the screen. */
+export function everyPicture(paint: () => void): () => void {
+  let request = requestAnimationFrame(function next() {
+    paint();
+    request = requestAnimationFrame(next);
+  });
+  return () => cancelAnimationFrame(request);
+}
+
+/** Paints frames on a canvas, as large as it is, for as long as it is there. */
+export function useFrames(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  box: CanvasBox,
+  gallery: BrowserGallery,
+  source: FrameSource,
+): void {
+  const painter = useRef<ReturnType<typeof retainedPainterFor> | null>(null);
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element || box.width === 0) return;
+    painter.current ??= retainedPainterFor(element);
+    // A canvas of another size is empty.
+    painter.current.forget();
+    const paint = () => painter.current!.paintFrame(source.frame(), gallery, element);
+    paint();
+    return source.follow(paint);
+  }, [canvas, box, gallery, source]);
+}

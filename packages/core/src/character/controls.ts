@@ -1,0 +1,122 @@
+import { ControlSet, type Control, type ControlOverrides, type ControlValues } from '../controls';
+import { targetOf, type Articulation } from '../mouth/articulation';
+import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
+import type { MouthState } from '../mouth/mouthState';
+import { SILENCE } from '../speech/visemes';
+import type { Character } from './character';
+import type { Eyes } from './eyes';
+
+type Rigged = Pick<Character, 'mouth' | 'eyes' | 'width' | 'height'>;
+
+const NO_MOUTH = {};
+const sets = new WeakMap<Eyes, WeakMap<object, Map<string, ControlSet>>>();
+
+/** What of a character can be moved; the same for characters of one size whose mouth and eyes are the same. */
+export function controlsOf(character: Rigged): ControlSet {
+  const { mouth, eyes, width, height } = character;
+  const ofEyes = entry(sets, eyes, () => new WeakMap());
+  const ofMouth = entry(ofEyes, mouth ?? NO_MOUTH, () => new Map());
+  const controls = () => [...mouthControls(mouth), ...eyeControls(character)];
+  return entry(ofMouth, `${width} ${height}`, () => new ControlSet(controls()));
+}
+
+/** The value under a key, made where there is none. */
+function entry<Key, Value>(
+  map: { get(key: Key): Value | undefined; set(key: Key, value: Value): unknown },
+  key: Key,
+  make: () => Value,
+): Value {
+  let value = map.get(key);
+  if (value === undefined) map.set(key, (value = make()));
+  return value;
+}
+
+const MOUTH_LABELS: Readonly<Record<keyof Articulation, string>> = {
+  jaw: 'Jaw',
+  width: 'Lips wide',
+  round: 'Lips round',
+  press: 'Lips pressed',
+  teeth: 'Teeth',
+  tongue: 'Tongue',
+};
+
+const DIMENSIONS = Object.keys(MOUTH_LABELS) as (keyof Articulation)[];
+const DRAWING = 'mouth.drawing';
+const FOLLOWERS = 'mouth.followers';
+const SHARE = { kind: 'range', min: 0, max: 1, rest: 0 } as const;
+
+function mouthControls(rig: MouthRig | null): Control[] {
+  if (!rig) return [];
+  const rest = targetOf(SILENCE);
+  const controls: Control[] = DIMENSIONS.map((dimension) => ({
+    ...SHARE,
+    id: `mouth.${dimension}`,
+    label: MOUTH_LABELS[dimension],
+    rest: rest[dimension],
+  }));
+  if (!isContinuous(rig)) {
+    const chart = chartOf(rig);
+    const options = chart.drawings.map(({ drawing }) => drawing);
+    controls.push({ id: DRAWING, label: 'Mouth', kind: 'choice', options, rest: chart.rest });
+  }
+  if (rig.followers.length > 0) controls.push({ ...SHARE, id: FOLLOWERS, label: 'Followers' });
+  return controls;
+}
+
+function eyeControls({ eyes, width, height }: Rigged): Control[] {
+  const controls: Control[] = [];
+  if (eyes.lids) controls.push({ ...SHARE, id: 'eyes.closed', label: 'Lids' });
+  if (eyes.pupils.length > 0) {
+    const bounds = { x: -width, y: -height, width: 2 * width, height: 2 * height };
+    controls.push({ id: 'gaze', label: 'Gaze', kind: 'point', bounds, rest: { x: 0, y: 0 } });
+  }
+  for (const side of ['left', 'right'] as const) {
+    if (!eyes.brows[side]) continue;
+    const label = side === 'left' ? 'Left brow' : 'Right brow';
+    const up = { kind: 'range', min: -height, max: height, rest: 0 } as const;
+    const turn = { kind: 'range', min: -Math.PI, max: Math.PI, rest: 0 } as const;
+    controls.push({ ...up, id: `brow.${side}.raise`, label: `${label} up` });
+    controls.push({ ...turn, id: `brow.${side}.turn`, label: `${label} tilt` });
+  }
+  return controls;
+}
+
+/** The slots of what a mouth does for a voice. */
+export function mouthSlots(set: ControlSet): number[] {
+  const ids = [...DIMENSIONS.map((dimension) => `mouth.${dimension}`), DRAWING];
+  return ids.flatMap((id) => set.slots.get(id) ?? []);
+}
+
+/** Writes what a mouth does into its controls. */
+export function writeMouth(set: ControlSet, values: ControlValues, state: MouthState): void {
+  for (const [id, value] of mouthOverrides(state)) set.set(values, id, value);
+}
+
+/** What a mouth does, as values of its controls. */
+export function mouthOverrides({ drawing, articulation }: MouthState): ControlOverrides {
+  return new Map<string, number | string>([
+    ...DIMENSIONS.map((dimension) => [`mouth.${dimension}`, articulation[dimension]] as const),
+    [DRAWING, drawing],
+  ]);
+}
+
+/** What the mouth of a rig does where its controls have these values. */
+export function mouthState(set: ControlSet, values: ControlValues, rig: MouthRig): MouthState {
+  const share = (dimension: keyof Articulation) => set.range(values, `mouth.${dimension}`);
+  return {
+    drawing: set.choice(values, DRAWING) ?? chartOf(rig).rest,
+    articulation: {
+      jaw: share('jaw'),
+      width: share('width'),
+      round: share('round'),
+      press: share('press'),
+      teeth: share('teeth'),
+      tongue: share('tongue'),
+    },
+  };
+}
+
+/** How far the followers of a mouth are moved, 0 to 1. */
+export function followersShare(set: ControlSet, values: ControlValues): number {
+  return set.range(values, FOLLOWERS);
+}

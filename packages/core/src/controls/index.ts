@@ -1,0 +1,2 @@
+export * from './control';
+export * from './layers';

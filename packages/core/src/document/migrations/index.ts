@@ -1,0 +1,32 @@
+import { browsAndInsides } from './character/0003-brows-and-insides';
+import { parts } from './character/0002-parts';
+import { records as characterRecords } from './character/0004-records';
+import type { Body, Migration } from './migration';
+import { pronunciations } from './production/0002-pronunciations';
+import { moods } from './scene/0003-moods';
+import { pauses } from './scene/0004-pauses';
+import { records as sceneRecords } from './scene/0005-records';
+import { sounds } from './scene/0002-sounds';
+
+/** The migrations of each kind of document, from version 1 on. */
+export const MIGRATIONS = {
+  production: [pronunciations],
+  character: [parts, browsAndInsides, characterRecords],
+  scene: [sounds, moods, pauses, sceneRecords],
+} as const satisfies Record<string, readonly Migration[]>;
+
+/**
+ * A body brought to the newest version; one without a known version is left for its schema to refuse.
+ *
+ * @throws TypeError where a body is not of the version that it states
+ */
+export function migrated(body: unknown, migrations: readonly Migration[]): unknown {
+  const version = (body as { schemaVersion?: unknown } | null)?.schemaVersion;
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return body;
+  return migrations
+    .slice(version - 1)
+    .reduce<Body>(
+      (older, migration, index) => ({ ...migration(older), schemaVersion: version + index + 1 }),
+      body as Body,
+    );
+}

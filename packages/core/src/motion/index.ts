@@ -1,3 +1,0 @@
-export * from './blinks';
-export * from './signal';
-export * from './pose';

@@ -1,0 +1,66 @@
+import type { FrameItem, VectorShape } from '../frame';
+import type { Matrix, Point } from '../geometry';
+
+/** What moves a part away from its rest. */
+export interface PartPose {
+  /** Moves it, and all that it holds, in units of the artwork. */
+  readonly move?: Matrix;
+  /** Seen or not, whatever it is at rest. */
+  readonly hidden?: boolean;
+  /** Which of the parts inside is seen, where only one is at a time. */
+  readonly shows?: string;
+  /** What is painted in its place. */
+  readonly content?: PartContent;
+}
+
+export type PartContent = SplitContent | ShapesContent;
+
+/** The part itself, split along a line; both sides are moved away from it, by most in the middle. */
+export interface SplitContent {
+  readonly kind: 'split';
+  /** The ends of the line, in units of the artwork. */
+  readonly from: Point;
+  readonly to: Point;
+  /** How far the sides are moved, units of the artwork: up for the upper one, down for the lower. */
+  readonly upper: number;
+  readonly lower: number;
+  /** How round the opening is: 0 opens evenly up to the ends, 1 most in the middle. */
+  readonly softness: number;
+  readonly inside: Inside;
+}
+
+/** What is seen between the sides of a split part. Colours as #rrggbb. */
+export type Inside =
+  | { readonly kind: 'color'; readonly color: string }
+  /** From the upper side to the lower. */
+  | { readonly kind: 'gradient'; readonly top: string; readonly bottom: string }
+  /** What another part shows, mostly a hidden one: teeth and tongue as somebody drew them. */
+  | { readonly kind: 'part'; readonly part: string };
+
+/** Shapes in units of the artwork, over the part or instead of it. */
+export interface ShapesContent {
+  readonly kind: 'shapes';
+  /** Whether they are painted instead of the part, or over it. */
+  readonly replaces: boolean;
+  /** Shapes that are seen through an opening (SVG path data); null where it is shut. */
+  readonly opening: { readonly path: string; readonly shapes: readonly VectorShape[] } | null;
+  /** In front of the opening. */
+  readonly shapes: readonly VectorShape[];
+}
+
+/** A part whose content is painted in its place, as it stands in a frame. */
+export interface ContentPlace {
+  /** What the ids of the items begin with. */
+  readonly id: string;
+  /** What the part would paint by itself. */
+  readonly items: readonly FrameItem[];
+  /** Maps units of the artwork, as the part stands now, onto the stage. */
+  readonly place: Matrix;
+  /** What another part paints, hidden or not, as if it lay beside this one. */
+  readonly paint: (part: string) => readonly FrameItem[];
+}
+
+/** What moves a character's parts at one time, by their ids. */
+export type Pose = ReadonlyMap<string, PartPose>;
+
+export const AT_REST: Pose = new Map();

@@ -1,0 +1,147 @@
+import fc from 'fast-check';
+import { sameFrame } from '../frame';
+import { withParts } from '../character/edits';
+import { withRecord } from '../records';
+import type { Line, Scene } from '../scene/scene';
+import { richScene } from '../testing';
+import { toFlicks } from '../time';
+import { compile, type SceneMaterial } from './compile';
+import { selectAtOnce, type SelectionRequest } from './lineProgram';
+import { Player } from './player';
+
+const material = richScene();
+
+/** Chooses mouths and keeps count of it. */
+function counting() {
+  const asked: SelectionRequest[] = [];
+  const select = (request: SelectionRequest) => {
+    asked.push(request);
+    return selectAtOnce(request);
+  };
+  return { asked, select };
+}
+const withScene = (change: Partial<Scene>): SceneMaterial => {
+  return { ...material, scene: { ...material.scene, ...change } };
+};
+const withLine = (id: string, change: (line: Line) => Partial<Line>): SceneMaterial =>
+  withScene({
+    lines: withRecord(material.scene.lines, id, (line) => ({ ...line, ...change(line) })),
+  });
+
+describe('an edit', () => {
+  const before = compile(material);
+  const after = (edited: SceneMaterial) => {
+    const { asked, select } = counting();
+    const program = compile(edited, before, select);
+    const remade = program.members
+      .filter((member) => !before.members.includes(member))
+      .map(({ member }) => member.id);
+    return { program, asked, remade };
+  };
+
+  it('that changes nothing makes nothing anew', () => {
+    const { program, asked, remade } = after(material);
+    expect([asked, remade, [...program.dirtyFrom]]).toEqual([[], [], []]);
+  });
+  it('of the name, the stage or the backdrop makes no member anew', () => {
+    const { asked, remade } = after(withScene({ name: 'Other', backdrop: null }));
+    expect([asked, remade]).toEqual([[], []]);
+  });
+  it('of one line’s fit chooses that line’s mouths, and no other’s', () => {
+    const edited = withLine('chart', ({ fit }) => ({ fit: { ...fit, strength: 2 } }));
+    const { program, asked, remade } = after(edited);
+    expect(asked.map(({ fit }) => fit.strength)).toEqual([2]);
+    expect(remade).toEqual(['chart']);
+    expect([...program.dirtyFrom.keys()]).toEqual(['chart']);
+  });
+  it('by hand chooses no mouths, and is felt from the first changed one on', () => {
+    const drawing = 'open';
+    const corrections = [{ start: toFlicks(0.5), end: toFlicks(0.6), drawing }];
+    const { program, asked, remade } = after(withLine('chart', () => ({ corrections })));
+    expect([asked, remade]).toEqual([[], ['chart']]);
+    expect(program.dirtyFrom.get('chart')).toBeGreaterThan(toFlicks(0.4));
+    expect(program.dirtyFrom.get('chart')).toBeLessThanOrEqual(toFlicks(0.5));
+  });
+  it('of a script or a name of a voice is not felt at all', () => {
+    const { program, asked } = after(withLine('chart', () => ({ script: 'Other.' })));
+    expect([asked, [...program.dirtyFrom]]).toEqual([[], [['chart', Infinity]]]);
+  });
+  it('that moves a line is felt from where it begins, before or after', () => {
+    const { program, asked } = after(withLine('jaw', () => ({ start: toFlicks(1) })));
+    expect([asked, program.dirtyFrom.get('jaw')]).toEqual([[], 0]);
+  });
+  it('that takes a line away is felt from its start', () => {
+    const { 'heard nothing': gone, ...lines } = material.scene.lines;
+    const { program } = after(withScene({ lines }));
+    expect(program.dirtyFrom.get('two')).toBe(gone!.start);
+  });
+  it('of where somebody stands leaves what moves them as it is', () => {
+    const cast = withRecord(material.scene.cast, 'chart', (member) => ({ ...member, x: 7 }));
+    const { program, asked, remade } = after(withScene({ cast }));
+    expect([asked, remade, program.dirtyFrom.get('chart')]).toEqual([[], ['chart'], Infinity]);
+  });
+  it('of a part chooses no mouths', () => {
+    const character = withParts(material.characters.get('chart')!, ['head'], { opacity: 0.5 });
+    const characters = new Map(material.characters).set('chart', character);
+    const { asked, remade } = after({ ...material, characters });
+    expect([asked, remade]).toEqual([[], ['chart']]);
+  });
+  it('of the frame rate chooses all mouths anew', () => {
+    const { asked } = after(withScene({ frameRate: '25' }));
+    expect(asked).toHaveLength(
+      Object.values(material.scene.lines).filter(({ track }) => track).length,
+    );
+  });
+});
+
+describe('mouths that take their time', () => {
+  const edited = withLine('chart', ({ fit }) => ({ fit: { ...fit, strength: 0.3 } }));
+  it('are those of before until they are chosen', () => {
+    const before = compile(material);
+    const waiting = compile(edited, before, () => null);
+    const line = waiting.lines.get('chart')!;
+    expect([line.pending, line.mouths]).toEqual([true, before.lines.get('chart')!.mouths]);
+    const done = compile(edited, waiting);
+    expect(done.lines.get('chart')!.pending).toBe(false);
+    expect(done.lines.get('chart')!.mouths).toEqual(compile(edited).lines.get('chart')!.mouths);
+  });
+  it('are at rest where there were none before', () => {
+    const line = compile(material, null, () => null).lines.get('two')!;
+    expect(line.mouths.map(({ drawing }) => drawing)).toEqual(['rest']);
+  });
+});
+
+it('gives the same frames after any edits as if it were made from nothing', () => {
+  const time = fc.integer({ min: 0, max: toFlicks(4) });
+  const edit = fc.oneof(
+    fc.record({ line: fc.constantFrom('chart', 'lips', 'jaw', 'strip'), start: time }),
+    fc.record({
+      line: fc.constantFrom('chart', 'strip'),
+      strength: fc.double({ min: 0.2, max: 2, noNaN: true }),
+    }),
+    fc.record({ line: fc.constantFrom('chart', 'lips'), from: fc.integer({ min: 0, max: 20 }) }),
+  );
+  fc.assert(
+    fc.property(fc.array(fc.tuple(edit, time), { minLength: 1, maxLength: 4 }), (edits) => {
+      let now = material;
+      let program = compile(now);
+      const player = new Player(program);
+      for (const [change, at] of edits) {
+        player.seek(at);
+        const lines = withRecord(now.scene.lines, change.line, (line) => {
+          if ('start' in change) return { ...line, start: change.start };
+          if ('strength' in change)
+            return { ...line, fit: { ...line.fit, strength: change.strength } };
+          const start = toFlicks(change.from / 24);
+          const drawing = change.line === 'chart' ? 'open' : 'viseme 10';
+          return { ...line, corrections: [{ start, end: start + toFlicks(0.2), drawing }] };
+        });
+        now = { ...now, scene: { ...now.scene, lines } };
+        program = compile(now, program);
+        player.swap(program);
+        expect(sameFrame(player.seek(at), new Player(compile(now)).seek(at))).toBe(true);
+      }
+    }),
+    { numRuns: 25 },
+  );
+});

@@ -1,0 +1,4 @@
+export * from './compile';
+export * from './lineProgram';
+export * from './player';
+export * from './spokenScene';

@@ -1,0 +1,158 @@
+import { articulate, type ArticulationOverTime } from '../mouth/articulate';
+import { chartInMood, withPauseDrawing } from '../mouth/coverage';
+import type { FitSettings } from '../mouth/fitSettings';
+import { fittedChart } from '../mouth/fittedChart';
+import type { MouthChart } from '../mouth/mouthChart';
+import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
+import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
+import { selectMouthDrawings } from '../mouth/selectMouthDrawings';
+import type { Line } from '../scene/scene';
+import type { VoiceTrack } from '../speech/voiceTrack';
+import type { Flicks, FrameRateName } from '../time';
+import { reuse, type Memo } from './memo';
+
+/** A line made ready to be played by one mouth. */
+export interface LineProgram {
+  readonly line: Line;
+  /** What was heard in its voice; null until then. */
+  readonly track: VoiceTrack | null;
+  /** Covers the line from 0 to its end, times from its start: as fitted, with the corrections over it. */
+  readonly mouths: readonly Mouth[];
+  /** What a continuous mouth follows; null for one that holds drawings, and where nothing was heard. */
+  readonly articulation: ArticulationOverTime | null;
+  /** Whether its mouths are still being chosen; those of before are shown until then. */
+  readonly pending: boolean;
+  readonly steps: LineSteps;
+}
+
+/** What a line is made ready from, step by step. */
+interface LineSteps {
+  readonly chart: Memo<MouthChart>;
+  readonly selection: Memo<readonly HeldDrawing[]>;
+  readonly mouths: Memo<readonly Mouth[]>;
+  readonly articulation: Memo<ArticulationOverTime | null>;
+}
+
+/** All that the choice of a line's mouths depends on. */
+export interface SelectionRequest {
+  /** Id of the line. */
+  readonly line: string;
+  readonly track: VoiceTrack;
+  readonly fit: FitSettings;
+  readonly rig: MouthRig;
+  /** What the mouth shows in that line. */
+  readonly chart: MouthChart;
+  readonly duration: Flicks;
+  readonly frameRate: FrameRateName;
+}
+
+/** Chooses the mouths of a line; null where that is still under way. */
+export type SelectMouths = (request: SelectionRequest) => readonly HeldDrawing[] | null;
+
+/** Chooses the mouths of a line at once. */
+export const selectAtOnce = ({
+  track,
+  fit,
+  rig,
+  chart,
+  duration,
+  frameRate,
+}: SelectionRequest): readonly HeldDrawing[] =>
+  selectMouthDrawings(track, fit, fittedChart(rig, chart, track, fit), { duration, frameRate });
+
+/**
+ * Makes a line ready, as far as it differs from before.
+ *
+ * @param before the same line in the program before
+ */
+export function compileLine(
+  line: Line,
+  track: VoiceTrack | null,
+  rig: MouthRig,
+  frameRate: FrameRateName,
+  select: SelectMouths,
+  before: LineProgram | undefined,
+): LineProgram {
+  const { mood, pauseDrawing, fit, corrections, voice } = line;
+  const known = before?.steps;
+  const chart = reuse(known?.chart, [rig, mood, pauseDrawing], () => chartOfLine(rig, line));
+  const selection = selectionOf();
+  const mouths = reuse(known?.mouths, [selection.value, corrections, rig], () =>
+    withCorrections(selection.value, shownCorrections(line, rig)),
+  );
+  const articulation = reuse(known?.articulation, [track, fit, rig], () =>
+    track && isContinuous(rig) ? articulate(track, fit) : null,
+  );
+  const pending = selection.inputs === PENDING;
+  const steps = { chart, selection, mouths, articulation };
+  if (before && sameSteps(before, steps) && before.line === line && before.track === track) {
+    return before;
+  }
+  return { line, track, mouths: mouths.value, articulation: articulation.value, pending, steps };
+
+  function selectionOf(): Memo<readonly HeldDrawing[]> {
+    const { duration } = voice;
+    const atRest = [{ start: 0, end: duration, drawing: chart.value.rest }];
+    const inputs = [track, fit, rig, chart.value, duration, frameRate];
+    if (!track) return reuse(known?.selection, inputs, () => atRest);
+    let selected: readonly HeldDrawing[] | null = null;
+    const found = reuse(known?.selection, inputs, () => {
+      selected = select({
+        line: line.id,
+        track,
+        fit,
+        rig,
+        chart: chart.value,
+        duration,
+        frameRate,
+      });
+      return selected ?? [];
+    });
+    if (found === known?.selection || selected) return found;
+    const shown = known?.selection.value ?? atRest;
+    return { inputs: PENDING, value: shown };
+  }
+}
+
+/** The inputs of a choice that is still under way: no others are the same. */
+const PENDING: readonly unknown[] = [Symbol('pending')];
+
+function sameSteps(before: LineProgram, steps: LineSteps): boolean {
+  return (Object.keys(steps) as (keyof LineSteps)[]).every(
+    (step) => before.steps[step] === steps[step],
+  );
+}
+
+/** Corrections whose drawings are still there. */
+function shownCorrections({ corrections }: Line, rig: MouthRig): Line['corrections'] {
+  const shown = new Set(chartOf(rig).drawings.map(({ drawing }) => drawing));
+  return corrections.filter(({ drawing }) => shown.has(drawing));
+}
+
+/** The mouths that a line shows: those of its mood, with what it shows in pauses at rest. */
+export function chartOfLine(
+  rig: MouthRig,
+  { mood, pauseDrawing }: Pick<Line, 'mood' | 'pauseDrawing'>,
+): MouthChart {
+  return withPauseDrawing(chartInMood(chartOf(rig), mood), pauseDrawing);
+}
+
+/** From when on, in the scene, a line may be seen otherwise than before; Infinity where it is not. */
+export function lineChangedFrom(
+  before: LineProgram | undefined,
+  after: LineProgram | undefined,
+): Flicks {
+  if (before === after) return Infinity;
+  const starts = [before, after].map((one) => one?.line.start ?? Infinity);
+  const [from, to] = [before?.steps, after?.steps];
+  const moved = starts[0] !== starts[1];
+  if (moved || from?.articulation !== to?.articulation || !before || !after) {
+    return Math.min(...starts);
+  }
+  const at = after.mouths.findIndex((mouth, index) => !sameMouth(mouth, before.mouths[index]));
+  return at < 0 ? Infinity : after.line.start + after.mouths[at]!.start;
+}
+
+function sameMouth(a: Mouth, b: Mouth | undefined): boolean {
+  return !!b && a.start === b.start && a.end === b.end && a.drawing === b.drawing;
+}

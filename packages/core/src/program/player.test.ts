@@ -1,0 +1,171 @@
+import fc from 'fast-check';
+import { mouthOverrides } from '../character/controls';
+import { drawingsIn, sameFrame, type Frame } from '../frame';
+import { DEFAULT_FIT } from '../mouth/fitSettings';
+import { targetOf } from '../mouth/articulation';
+import { withRecord } from '../records';
+import type { Line } from '../scene/scene';
+import { hash, testMaterial } from '../testing/testScene';
+import { richScene, roundedDigest } from '../testing';
+import { toFlicks } from '../time';
+import { compile, type Program, type SceneMaterial } from './compile';
+import { Player } from './player';
+
+const material = testMaterial();
+const rich = richScene();
+const program = compile(material);
+/** The frame at a time in seconds. */
+const frameAt = (of: Program, seconds: number): Frame => new Player(of).seek(toFlicks(seconds));
+const changed = (of: SceneMaterial, line: string, change: Partial<Line>): SceneMaterial => ({
+  ...of,
+  scene: { ...of.scene, lines: withRecord(of.scene.lines, line, (one) => ({ ...one, ...change })) },
+});
+const shownAt = (time: number, of = program) =>
+  drawingsIn(frameAt(of, time).items).map(({ media }) => media);
+const withLine = (change: Partial<Line>) => compile(changed(material, 'line', change));
+const held = (start: number, end: number, drawing: string) => [
+  { start: toFlicks(start), end: toFlicks(end), drawing },
+];
+
+describe('Player', () => {
+  it('shows the mouth shut in silence and open in speech', () => {
+    expect(shownAt(0.5)).toEqual([hash('a')]);
+    expect(shownAt(1.5)).toEqual([hash('b')]);
+  });
+  it('rests after the line and before it', () => {
+    expect(shownAt(5)).toEqual([hash('a')]);
+    expect(shownAt(1.5, withLine({ start: toFlicks(1) }))).toEqual([hash('a')]);
+    expect(shownAt(2.5, withLine({ start: toFlicks(1) }))).toEqual([hash('b')]);
+  });
+  it('shows what was set by hand', () => {
+    expect(shownAt(0.5, withLine({ corrections: held(0.4, 0.6, 'open') }))).toEqual([hash('b')]);
+  });
+  it('shows in pauses what the line asks for, if it is there', () => {
+    expect(shownAt(0.5, withLine({ pauseDrawing: 'open' }))).toEqual([hash('b')]);
+    expect(shownAt(0.5, withLine({ pauseDrawing: 'lost' }))).toEqual([hash('a')]);
+  });
+  it('passes over a correction to a drawing that is gone', () => {
+    expect(shownAt(0.5, withLine({ corrections: held(0.4, 0.6, 'lost') }))).toEqual([hash('a')]);
+  });
+  it('rests without a track', () => {
+    expect(shownAt(1.5, withLine({ track: null }))).toEqual([hash('a')]);
+  });
+  it('leaves out a member whose character is missing', () => {
+    expect(shownAt(1, compile({ ...material, characters: new Map() }))).toEqual([]);
+  });
+  it('stands the artwork inside the stage, centred', () => {
+    const { matrix, width, height } = drawingsIn(frameAt(program, 0).items)[0]!;
+    const [scale, , , , left, top] = matrix;
+    expect(left).toBeGreaterThan(0);
+    expect(left + scale * width).toBeCloseTo(1920 - left);
+    expect(top + scale * height).toBeCloseTo(1080 - top);
+  });
+  it('is the same for the same time, in any order', () => {
+    const times = fc.array(fc.double({ min: 0, max: 3, noNaN: true }), {
+      minLength: 1,
+      maxLength: 6,
+    });
+    fc.assert(
+      fc.property(times, (order) => {
+        const player = new Player(compile(rich));
+        const once = order.map((time) => player.seek(toFlicks(time)));
+        const again = [...order].reverse().map((time) => frameAt(compile(rich), time));
+        again.reverse().forEach((frame, at) => expect(sameFrame(frame, once[at]!)).toBe(true));
+      }),
+      { numRuns: 5 },
+    );
+  });
+});
+
+describe('a continuous mouth', () => {
+  const lips = (change: Partial<Line>) => {
+    const { lips: line } = rich.scene.lines;
+    const lines = { lips: { ...line!, start: 0, corrections: [], ...change } };
+    const one = compile({ ...rich, scene: { ...rich.scene, lines } });
+    return (time: number) =>
+      roundedDigest(frameAt(one, time).items.filter(({ id }) => id.startsWith('lips/mouth')));
+  };
+  const fit = { ...DEFAULT_FIT, leadSeconds: 0 };
+
+  it('leads the sound by the time that is set', () => {
+    const [onTime, ahead] = [lips({ fit }), lips({ fit: { ...fit, leadSeconds: 0.1 } })];
+    expect(ahead(0.25)).toBe(onTime(0.35));
+    expect(ahead(0.35)).not.toBe(onTime(0.35));
+  });
+  it('holds what was set by hand, and moves again after it', () => {
+    const corrections = held(0.2, 0.4, 'viseme 14');
+    const [free, corrected] = [lips({ fit }), lips({ fit, corrections })];
+    expect(corrected(0.25)).toBe(corrected(0.35));
+    expect(corrected(0.25)).not.toBe(free(0.25));
+    expect(corrected(0.45)).toBe(free(0.45));
+  });
+  it('speaks the first of two lines that overlap', () => {
+    const first = { ...rich.scene.lines['lips']!, start: 0 };
+    const again = { ...first, id: 'again', start: toFlicks(0.9), track: 'second' };
+    const of = (lines: Record<string, Line>) =>
+      compile({ ...rich, scene: { ...rich.scene, lines } });
+    const [both, alone] = [of({ lips: first, again }), of({ lips: first })];
+    for (const time of [0.6, 1, 1.5]) {
+      expect(sameFrame(frameAt(both, time), frameAt(alone, time))).toBe(true);
+    }
+    expect(sameFrame(frameAt(both, 2.05), frameAt(alone, 2.05))).toBe(false);
+  });
+  it('is not moved by lines of a muted row', () => {
+    const rows = withRecord(rich.scene.rows, 'lips', (row) => ({ ...row, muted: true }));
+    const muted = compile({ ...rich, scene: { ...rich.scene, rows } });
+    const silent = compile({ ...rich, scene: { ...rich.scene, lines: {} } });
+    const own = (of: Program) =>
+      roundedDigest(frameAt(of, 0.9).items.filter(({ id }) => id.startsWith('lips/')));
+    expect(own(muted)).toBe(own(silent));
+    expect(own(muted)).not.toBe(own(compile(rich)));
+  });
+});
+
+describe('who speaks live', () => {
+  const speaking = compile(rich);
+  const shown = (live: Map<string, ReturnType<typeof mouthOverrides>>) =>
+    new Player(speaking).seek(0, live).items.map(({ id }) => id);
+  it('is shown as they speak, and the others as the scene says', () => {
+    const open = { drawing: 'open', articulation: targetOf(10) };
+    const live = new Map([['two', mouthOverrides(open)]]);
+    expect(shown(new Map())).toContain('two/rest');
+    expect(shown(live)).toContain('two/open');
+    expect(shown(live).filter((id) => !id.startsWith('two/'))).toEqual(
+      shown(new Map()).filter((id) => !id.startsWith('two/')),
+    );
+  });
+  it('is followed by what follows its mouth, as time goes on', () => {
+    const player = new Player(speaking);
+    const live = new Map([
+      ['chart', mouthOverrides({ drawing: 'open', articulation: targetOf(10) })],
+    ]);
+    const still = new Map([
+      ['chart', mouthOverrides({ drawing: 'rest', articulation: targetOf(0) })],
+    ]);
+    const following = (seconds: number, now: typeof live) => {
+      const values = player.valuesAt('chart', toFlicks(seconds), now)!;
+      return speaking.members
+        .find(({ member }) => member.id === 'chart')!
+        .controls.range(values, 'mouth.followers');
+    };
+    const rising = [
+      following(1, still),
+      following(1.02, live),
+      following(1.1, live),
+      following(1.8, live),
+    ];
+    expect(rising).toEqual([...rising].sort((a, b) => a - b));
+    expect(rising[0]).toBe(0);
+    expect(rising[1]).toBeGreaterThan(0);
+    expect(rising[3]).toBe(1);
+    // A jump back begins anew instead of running through all that lies between.
+    expect(following(0.5, still)).toBe(0);
+  });
+});
+
+it('tells frames that look different from ones that look the same', () => {
+  expect(sameFrame(frameAt(program, 0.1), frameAt(program, 0.9))).toBe(true);
+  expect(sameFrame(frameAt(program, 0.1), frameAt(program, 1.5))).toBe(false);
+  const frame = frameAt(program, 0.1);
+  expect(sameFrame(frame, { ...frame, background: '#000000' })).toBe(false);
+});

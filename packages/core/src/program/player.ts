@@ -1,0 +1,106 @@
+import { itemOfDrawing, itemsOf } from '../character/posed';
+import { poseOf } from '../character/poseOf';
+import {
+  inLayers,
+  mixControls,
+  overridesSource,
+  type ControlOverrides,
+  type ControlValues,
+} from '../controls';
+import type { Frame } from '../frame';
+import { IDENTITY } from '../geometry';
+import type { Pose } from '../pose';
+import { SimulationRun, stepAt, timeOfStep } from '../simulation';
+import type { Flicks } from '../time';
+import type { MemberProgram, Program } from './compile';
+
+/** Controls that are set from outside just now, by cast member. */
+export type LiveOverrides = ReadonlyMap<string, ControlOverrides>;
+
+const NOTHING_LIVE: LiveOverrides = new Map();
+/** Steps over which a live character goes on from where it was; after more it begins anew. */
+const LIVE_STEPS = 240;
+
+/**
+ * Plays a program: gives any of its frames, in any order. The same program and time always give the same frame, in
+ * the studio, in a film and live. What is set live can't be played again; there the time goes on from the time
+ * before.
+ */
+export class Player {
+  private readonly runs = new Map<string, SimulationRun>();
+  private readonly live = new Map<string, { readonly run: SimulationRun; step: number }>();
+
+  constructor(private program: Program) {}
+
+  /** Takes over a program that follows from this one; what was before its changes is kept. */
+  swap(program: Program): void {
+    if (program === this.program) return;
+    const before = new Map(this.program.members.map((member) => [member.member.id, member]));
+    this.program = program;
+    const present = new Set(program.members.map(({ member }) => member.id));
+    for (const id of this.runs.keys()) if (!present.has(id)) this.runs.delete(id);
+    for (const [id, from] of program.dirtyFrom) {
+      if (before.get(id)?.controls !== this.member(id)?.controls) {
+        this.runs.delete(id);
+        this.live.delete(id);
+      } else if (Number.isFinite(from)) this.runs.get(id)?.dropFrom(stepAt(from));
+    }
+  }
+
+  /** What is seen at a time. */
+  seek(time: Flicks, live: LiveOverrides = NOTHING_LIVE): Frame {
+    const { scene, members } = this.program;
+    const backdrop = scene.backdrop ? [itemOfDrawing('backdrop', scene.backdrop, IDENTITY)] : [];
+    const items = members.flatMap((own) => {
+      const pose = poseOf(own.character, this.values(own, time, live));
+      return itemsOf(own.character, own.place, pose, `${own.member.id}/`);
+    });
+    const { width, height, background } = scene.stage;
+    return { width, height, background, items: [...backdrop, ...items] };
+  }
+
+  /** What moves the parts of a cast member at a time; of one that is not there, nothing. */
+  poseAt(member: string, time: Flicks, live: LiveOverrides = NOTHING_LIVE): Pose {
+    const own = this.member(member);
+    return own ? poseOf(own.character, this.values(own, time, live)) : new Map();
+  }
+
+  /** The controls of a cast member at a time; null of one that is not there. */
+  valuesAt(member: string, time: Flicks, live: LiveOverrides = NOTHING_LIVE): ControlValues | null {
+    const own = this.member(member);
+    return own ? this.values(own, time, live) : null;
+  }
+
+  private member(id: string): MemberProgram | undefined {
+    return this.program.members.find(({ member }) => member.id === id);
+  }
+
+  private values(own: MemberProgram, time: Flicks, live: LiveOverrides): ControlValues {
+    const overrides = live.get(own.member.id);
+    if (overrides) return this.liveValues(own, time, overrides);
+    const values = mixControls(own.controls, own.sources, time);
+    if (own.simulations.length === 0) return values;
+    let run = this.runs.get(own.member.id);
+    if (!run) this.runs.set(own.member.id, (run = new SimulationRun(own.simulations)));
+    const valuesAt = (step: number) => mixControls(own.controls, own.sources, timeOfStep(step));
+    run.seek(stepAt(time), valuesAt, values);
+    return values;
+  }
+
+  private liveValues(own: MemberProgram, time: Flicks, overrides: ControlOverrides): ControlValues {
+    const sources = inLayers([...own.sources, overridesSource(own.controls, overrides)]);
+    const values = mixControls(own.controls, sources, time);
+    if (own.simulations.length === 0) return values;
+    const step = stepAt(time);
+    let state = this.live.get(own.member.id);
+    const since = state ? step - state.step : -1;
+    if (!state || since < 0 || since > LIVE_STEPS) {
+      state = { run: new SimulationRun(own.simulations), step };
+      this.live.set(own.member.id, state);
+      state.run.begin(values);
+    }
+    for (; state.step < step; state.step++) state.run.follow(values);
+    state.run.write(values);
+    return values;
+  }
+}

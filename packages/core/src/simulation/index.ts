@@ -1,0 +1,4 @@
+export * from './checkpoints';
+export * from './follow';
+export * from './simulation';
+export * from './simulationRun';

@@ -1,0 +1,2 @@
+export * from './flicks';
+export * from './frameRate';
