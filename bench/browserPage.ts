@@ -6,6 +6,7 @@ export async function bundled(module: URL): Promise<string> {
   const built = await build({
     configFile: false,
     logLevel: 'error',
+    define: { 'process.env.NODE_ENV': '"production"' },
     build: { write: false, lib: { entry: module.pathname, formats: ['iife'], name: 'page' } },
   });
   const [output] = Array.isArray(built) ? built : [built];

@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { artwork } from './parts/artwork';
+import { editing } from './parts/editing';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
@@ -12,6 +13,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   hearing,
   film,
   frame,
+  editing,
   artwork,
   synchrony,
 };

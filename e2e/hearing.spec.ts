@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, StudioPage, test as base } from './studio';
+import { DEMO, expect, expectAccessible, StudioPage, test as base, trackOf } from './studio';
 import { linesOf } from '@cruvo/core/scene';
 
 const SCRIPT = /Good evening, and welcome to Saltmarsh Weather/;
@@ -82,11 +82,7 @@ test('only the looped stretch is heard anew', async ({ demo }) => {
   // Words before the stretch are still known; inside it the voice alone was heard.
   await demo.saved();
   const { body } = await demo.onServer();
-  const track = (await (
-    await page.request.get(`/api/tracks/${linesOf(body)[0]!.track}`)
-  ).json()) as {
-    words: { start: number; end: number }[];
-  };
+  const track = await trackOf(page, linesOf(body)[0]!.track!);
   expect(track.words.some(({ end }) => end < 3)).toBe(true);
   expect(track.words.some(({ start, end }) => start > 3.3 && end < 5.7)).toBe(false);
   await undoAll(demo, demo);

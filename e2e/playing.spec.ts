@@ -3,10 +3,9 @@ import sharp from 'sharp';
 import type { Character } from '@cruvo/core/character';
 import { compile, Player } from '@cruvo/core/program';
 import { linesOf, type Scene } from '@cruvo/core/scene';
-import type { VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle } from '@cruvo/core/time';
 import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
-import { DEMO, expect, StudioPage, test } from './studio';
+import { DEMO, expect, StudioPage, test, trackOf } from './studio';
 
 const seconds = (clock: string) => Number(/:(\d+\.\d+)/.exec(clock)![1]);
 
@@ -136,7 +135,7 @@ test('the stage shows what the film’s painter paints at the same time', async 
   const program = compile({
     scene,
     characters: new Map([[DEMO.isbel, character]]),
-    tracks: new Map([[track, (await json(`/tracks/${track}`)) as VoiceTrack]]),
+    tracks: new Map([[track, await trackOf(page, track)]]),
   });
   const gallery = await loadGallery(drawingsOf(program), async (media) =>
     (await page.request.get(`/api/media/${media}`)).body(),

@@ -2,11 +2,29 @@ import { expect, StudioPage, test } from './studio';
 
 const script = (studio: StudioPage) => studio.page.getByLabel('Script');
 
-test('two windows: the second to save sees what the other changed, and either can be kept', async ({
-  studio,
-  context,
-}) => {
+test('two windows show each other’s changes, and keep both', async ({ studio, context }) => {
   const other = new StudioPage(await context.newPage(), studio.sceneId);
+  await other.open();
+  await script(studio).fill('First window');
+  await studio.saved();
+  await expect(script(other)).toHaveValue('First window');
+  await other.page.getByLabel(/^Strength/).fill('1.5');
+  await other.saved();
+  await expect(studio.page.getByText('lively · 150 %')).toBeVisible();
+  // What the other window changed is no step of this one’s history.
+  await studio.page.getByRole('button', { name: 'Undo' }).click();
+  await expect(script(studio)).toHaveValue('');
+  await studio.saved();
+  const { body } = await studio.onServer();
+  expect(body.lines['line']).toMatchObject({ script: '', fit: { strength: 1.5 } });
+});
+
+test('two browsers: the second to save sees what the other changed, and either can be kept', async ({
+  studio,
+  browser,
+}) => {
+  const elsewhere = await browser.newContext();
+  const other = new StudioPage(await elsewhere.newPage(), studio.sceneId);
   await other.open();
   await script(studio).fill('First window');
   await studio.saved();
@@ -28,6 +46,7 @@ test('two windows: the second to save sees what the other changed, and either ca
   await studio.page.getByRole('button', { name: 'Keep this one' }).click();
   await studio.saved();
   expect(JSON.stringify(await studio.onServer())).toContain('First again');
+  await elsewhere.close();
 });
 
 test('work goes on while the database is away, outlives a reload, and is saved when it returns', async ({
@@ -44,7 +63,7 @@ test('work goes on while the database is away, outlives a reload, and is saved w
   };
   const documents = `**/api/documents/${studio.sceneId}`;
   await page.route(documents, (route) =>
-    route.request().method() === 'PUT' ? route.fulfill(away) : route.fallback(),
+    route.request().method() === 'PATCH' ? route.fulfill(away) : route.fallback(),
   );
   await script(studio).fill('Written in the dark');
   const banner = page.getByRole('alert').filter({ hasText: 'kept in this browser' });

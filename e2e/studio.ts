@@ -2,6 +2,7 @@ import { expect, test as base, type Locator, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Scene } from '@cruvo/core/scene';
+import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { Client, makeProduction } from '../apps/server/src/testing/requests';
 import { createServices } from '../apps/server/src/app';
 import { DEMO } from '../apps/server/src/demo/seed';
@@ -142,4 +143,9 @@ export function cutOff(page: Page): Promise<string[]> {
         (element) => element.getAttribute('aria-label') ?? element.textContent ?? element.tagName,
       );
   });
+}
+
+/** What was heard in a voice, as the server keeps it. */
+export async function trackOf(page: Page, id: string): Promise<VoiceTrack> {
+  return readTrack(await (await page.request.get(`/api/tracks/${id}`)).body());
 }

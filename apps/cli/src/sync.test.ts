@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { type Sound, voiceTrackSchema } from '@cruvo/core/speech';
+import { type Sound, readTrack } from '@cruvo/core/speech';
 import { join } from 'node:path';
 import { testFolder, wav, write } from '@cruvo/media/testing';
 import { run } from '@cruvo/media/tools';
@@ -30,7 +30,7 @@ async function heard(...args: string[]): Promise<Synced> {
     loudness: { rate: 1, values: [] },
   };
   expect(() =>
-    voiceTrackSchema.validateSync({ ...synced, ...track, version: 2 }, { strict: true }),
+    readTrack(Buffer.from(JSON.stringify({ ...synced, ...track, version: 2 }))),
   ).not.toThrow();
   return synced;
 }

@@ -9,7 +9,7 @@ import {
   type Scene,
   starterScene,
 } from '@cruvo/core/scene';
-import { ENGLISH } from '@cruvo/core/speech';
+import { ENGLISH, writeTrack } from '@cruvo/core/speech';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
 import { prepareScriptHere } from '@cruvo/media/speech';
@@ -102,7 +102,7 @@ async function hear(
     await writeFile(path, await media.readAll(working));
     const prepared = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
     return await tracks.write(
-      JSON.stringify(await hearWorkingVoice(path, { script: prepared, channel: 'both' })),
+      writeTrack(await hearWorkingVoice(path, { script: prepared, channel: 'both' })),
     );
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { SCENE_VERSION } from '@cruvo/core/scene';
+import { FIXTURES } from '@cruvo/core/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
-import { REVISIONS_KEPT } from './store';
 
 let studio: TestStudio;
 let client: Client;
@@ -14,13 +15,14 @@ beforeAll(async () => {
 });
 afterAll(() => studio.close());
 
+/** Saves other fields of the scene, changed from a revision. */
 const save = (revision: number, change: object) =>
-  client.send(
-    'PUT',
-    `/documents/${made.sceneId}`,
-    { ...made.scene, ...change },
-    { 'If-Match': `"${revision}"` },
+  patch(
+    revision,
+    Object.entries(change).map(([key, value]) => ({ op: 'replace', path: [key], value })),
   );
+const patch = (revision: number, patches: unknown) =>
+  client.send('PATCH', `/documents/${made.sceneId}`, { patches }, { 'If-Match': `"${revision}"` });
 
 describe('productions', () => {
   it('are listed with their scenes', async () => {
@@ -107,7 +109,9 @@ describe('documents', () => {
   });
 
   it('need If-Match', async () => {
-    const { status, body } = await client.send('PUT', `/documents/${made.sceneId}`, made.scene);
+    const { status, body } = await client.send('PATCH', `/documents/${made.sceneId}`, {
+      patches: [],
+    });
     expect([status, body['detail']]).toEqual([422, expect.stringMatching(/If-Match/)]);
   });
 
@@ -117,16 +121,83 @@ describe('documents', () => {
     expect((await client.send('GET', `/documents/${made.sceneId}`)).body['revision']).toBe(3);
   });
 
-  it('keep their last 50 revisions', async () => {
-    for (let revision = 3; revision < 58; revision++)
+  it.each([
+    ['no patches', { path: 'lines' }, /patches/],
+    [
+      'into nothing',
+      [{ op: 'replace', path: ['lines', 'lost', 'script'], value: '' }],
+      /not there/,
+    ],
+    ['a forbidden key', [{ op: 'add', path: ['__proto__', 'x'], value: 1 }], /keys/],
+    ['a row away that a line stands in', [{ op: 'remove', path: ['rows', 'member'] }], /in a row/],
+  ])('refuse changes that are none: %s', async (_what, patches, sentence) => {
+    const { status, body } = await patch(3, patches);
+    expect([status, body['detail']]).toEqual([422, expect.stringMatching(sentence)]);
+    expect((await client.send('GET', `/documents/${made.sceneId}`)).body['revision']).toBe(3);
+  });
+
+  describe('changed in two windows from the same revision', () => {
+    const script = (text: string) => [
+      { op: 'replace', path: ['lines', 'line', 'script'], value: text },
+    ];
+    it('take both changes where they are of different records', async () => {
+      expect((await save(3, { name: 'One window' })).status).toBe(200);
+      const other = await patch(3, script('The other window.'));
+      expect([other.status, other.body['revision']]).toEqual([200, 5]);
+      expect(other.body['body']).toMatchObject({
+        name: 'One window',
+        lines: { line: { script: 'The other window.' } },
+      });
+    });
+    it('take only the first where both changed the same record', async () => {
+      expect((await patch(5, script('First.'))).status).toBe(200);
+      const late = await patch(5, [
+        { op: 'replace', path: ['lines', 'line', 'mood'], value: 'cross' },
+      ]);
+      expect(late.status).toBe(409);
+      expect(late.body['current']).toMatchObject({ revision: 6 });
+    });
+    it('take only the first where it is no longer known what was changed since', async () => {
+      await studio.services
+        .database('document_revisions')
+        .where({ document: made.sceneId, revision: 4 })
+        .delete();
+      expect((await save(4, { backdrop: null })).status).toBe(409);
+    });
+  });
+
+  it('keep earlier versions, fewer the older they are', async () => {
+    for (let revision = 6; revision < 70; revision++) {
       await save(revision, { name: `Name ${revision}` });
+    }
     const { body } = await client.send('GET', `/documents/${made.sceneId}/revisions`);
     const revisions = (body as unknown as { revision: number }[]).map(({ revision }) => revision);
-    expect(revisions).toHaveLength(REVISIONS_KEPT);
-    expect([revisions[0], revisions.at(-1)]).toEqual([58, 9]);
-    const old = await client.send('GET', `/documents/${made.sceneId}/revisions/9`);
-    expect(old.body['body']).toMatchObject({ name: 'Name 8' });
-    expect((await client.send('GET', `/documents/${made.sceneId}/revisions/8`)).status).toBe(404);
+    expect(revisions.slice(0, 50)).toEqual(Array.from({ length: 50 }, (_, at) => 70 - at));
+    expect(revisions.length).toBeLessThan(60);
+    const old = await client.send('GET', `/documents/${made.sceneId}/revisions/30`);
+    expect(old.body['body']).toMatchObject({ name: 'Name 29' });
+    expect((await client.send('GET', `/documents/${made.sceneId}/revisions/2`)).status).toBe(404);
+  });
+
+  it('of an older version are brought up to date wherever they are read', async () => {
+    const old = FIXTURES.find(({ name }) => name === 'scene-4')!.body;
+    await studio.services
+      .database('documents')
+      .where({ id: made.sceneId })
+      .update({ body: JSON.stringify(old), revision: 90 });
+    await studio.services
+      .database('document_revisions')
+      .insert({ document: made.sceneId, revision: 90, body: JSON.stringify(old) });
+    const now = await client.send('GET', `/documents/${made.sceneId}`);
+    expect(now.body['body']).toMatchObject({ schemaVersion: SCENE_VERSION });
+    const earlier = await client.send('GET', `/documents/${made.sceneId}/revisions/90`);
+    expect(earlier.body['body']).toEqual(now.body['body']);
+    // Two windows that have it open change it without seeing each other.
+    expect((await save(90, { name: 'Up to date' })).status).toBe(200);
+    const other = await patch(90, [
+      { op: 'replace', path: ['lines', 'line', 'script'], value: 'New.' },
+    ]);
+    expect(other.body['body']).toMatchObject({ name: 'Up to date', length: 2_940_000_000 });
   });
 
   it.each(['/documents/nonsense', `/documents/${randomUUID()}`, '/nothing'])(

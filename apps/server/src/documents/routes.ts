@@ -1,6 +1,6 @@
 import { Router, type Response } from 'express';
 import { array, mixed, number, object, string } from 'yup';
-import { DOCUMENT_KINDS, type DocumentKind } from '@cruvo/core/document';
+import { DOCUMENT_KINDS, patchesSchema, type DocumentKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
 import { idFrom } from '../http/routes';
 import {
@@ -20,6 +20,8 @@ const newProduction = object({
   id: string().required().uuid(),
   documents: array(newDocument).required().min(1).max(200),
 });
+
+const changes = object({ patches: patchesSchema });
 
 export function documentRoutes(documents: DocumentStore): Router {
   const router = Router();
@@ -76,14 +78,15 @@ export function documentRoutes(documents: DocumentStore): Router {
     sendDocument(response, await documents.read(idFrom(request.params.id)));
   });
 
-  router.put('/documents/:id', async (request, response) => {
+  router.patch('/documents/:id', async (request, response) => {
     const match = /^"(\d+)"$/.exec(request.headers['if-match'] ?? '');
     if (!match)
       throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
+    const { patches } = changes.validateSync(request.body, { strict: true });
     try {
       sendDocument(
         response,
-        await documents.save(idFrom(request.params.id), Number(match[1]), request.body),
+        await documents.patch(idFrom(request.params.id), Number(match[1]), patches),
       );
     } catch (error) {
       if (!(error instanceof RevisionConflict)) throw error;

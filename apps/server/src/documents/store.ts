@@ -1,6 +1,15 @@
-import { readDocument, type DocumentBodies, type DocumentKind } from '@cruvo/core/document';
+import {
+  collide,
+  differences,
+  patched,
+  readDocument,
+  type DocumentBodies,
+  type DocumentKind,
+  type Patches,
+} from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
 import { OWNER, type Database } from '../database/connect';
+import { revisionsToForget, type Revision } from './revisions';
 
 /** A saved document, brought up to date. Each save makes the next revision. */
 export interface StoredDocument<Kind extends DocumentKind = DocumentKind> {
@@ -33,14 +42,6 @@ export interface NewDocument {
   readonly kind: DocumentKind;
   readonly body: unknown;
 }
-
-export interface Revision {
-  readonly revision: number;
-  readonly savedAt: Date;
-}
-
-/** How many revisions of each document can be brought back. */
-export const REVISIONS_KEPT = 50;
 
 /** Thrown when someone else saved first; carries what is saved now. */
 export class RevisionConflict extends Problem {
@@ -118,17 +119,24 @@ export class DocumentStore {
   }
 
   /**
-   * Saves over the revision that the change was made from.
+   * Saves changes that were made from a revision. What others saved since stays, as long as no record was changed by
+   * both.
    *
-   * @throws RevisionConflict when another one is current
+   * @throws RevisionConflict where one was, or where it can't be told any more
    */
-  async save(id: string, revision: number, body: unknown): Promise<StoredDocument> {
+  async patch(id: string, revision: number, patches: Patches): Promise<StoredDocument> {
     return this.database.transaction(async (transaction) => {
       const row = await transaction<Row>('documents').where({ id }).forUpdate().first();
       if (!row) throw new Problem('not-found', 'This is no longer there, so it can’t be saved.');
-      readDocument(row.kind, body);
-      if (row.revision !== revision) throw new RevisionConflict(fromRow(row));
-      const next = { revision: revision + 1, saved_at: new Date() };
+      const current = fromRow(row);
+      if (row.revision !== revision) {
+        const base = await bodyOfRevision(transaction, id, revision);
+        if (!base || collide(differences(base, current.body), patches)) {
+          throw new RevisionConflict(current);
+        }
+      }
+      const body = readDocument(row.kind, applied(current.body, patches));
+      const next = { revision: row.revision + 1, saved_at: new Date() };
       await transaction('documents')
         .where({ id })
         .update({ ...next, body: JSON.stringify(body) });
@@ -146,13 +154,10 @@ export class DocumentStore {
     return rows.map(({ revision, saved_at }) => ({ revision, savedAt: saved_at }));
   }
 
-  async readRevision(id: string, revision: number): Promise<unknown> {
-    const row = await this.database('document_revisions')
-      .join('documents', 'documents.id', 'document_revisions.document')
-      .where({ document: id, 'document_revisions.revision': revision })
-      .first<Pick<Row, 'kind' | 'body'> | undefined>('kind', 'document_revisions.body');
-    if (!row) throw new Problem('not-found', 'This version is no longer kept.');
-    return readDocument(row.kind, row.body);
+  async readRevision(id: string, revision: number): Promise<DocumentBodies[DocumentKind]> {
+    const body = await bodyOfRevision(this.database, id, revision);
+    if (!body) throw new Problem('not-found', 'This version is no longer kept.');
+    return body;
   }
 
   async deleteProduction(production: string): Promise<void> {
@@ -161,10 +166,36 @@ export class DocumentStore {
   }
 }
 
+async function bodyOfRevision(
+  database: Database,
+  id: string,
+  revision: number,
+): Promise<DocumentBodies[DocumentKind] | null> {
+  const row = await database('document_revisions')
+    .join('documents', 'documents.id', 'document_revisions.document')
+    .where({ document: id, 'document_revisions.revision': revision })
+    .first<Pick<Row, 'kind' | 'body'> | undefined>('kind', 'document_revisions.body');
+  return row ? readDocument(row.kind, row.body) : null;
+}
+
+/** @throws Problem where a change leads nowhere */
+function applied(body: DocumentBodies[DocumentKind], patches: Patches): unknown {
+  try {
+    return patched(body, patches);
+  } catch {
+    throw new Problem('bad-input', 'These changes are made to something that is not there.');
+  }
+}
+
+/** Keeps a new revision, and lets go of old ones that are close to others. */
 async function keepRevision(database: Database, document: string, revision: number, body: unknown) {
   await database('document_revisions').insert({ document, revision, body: JSON.stringify(body) });
-  await database('document_revisions')
+  const kept = await database('document_revisions')
     .where({ document })
-    .andWhere('revision', '<=', revision - REVISIONS_KEPT)
-    .delete();
+    .select<{ revision: number; saved_at: Date }[]>('revision', 'saved_at');
+  const gone = revisionsToForget(
+    kept.map(({ revision: number, saved_at }) => ({ revision: number, savedAt: saved_at })),
+    new Date(),
+  );
+  await database('document_revisions').where({ document }).whereIn('revision', gone).delete();
 }

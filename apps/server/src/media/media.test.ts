@@ -6,6 +6,9 @@ import { Client } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 import { CHUNK_BYTES } from './store';
 import { toFlicks } from '@cruvo/core/time';
+import { readTrack, writeTrack, type Viseme } from '@cruvo/core/speech';
+import { testTrack } from '@cruvo/core/testing';
+import { createHash } from 'node:crypto';
 
 let studio: TestStudio;
 let client: Client;
@@ -135,25 +138,36 @@ describe('pictures', () => {
 });
 
 describe('tracks', () => {
-  const track = {
-    version: 1,
-    duration: 1,
-    sounds: [{ start: 0, end: 1, viseme: 0, phone: null, word: null, confidence: 0.5 }],
-    loudness: { rate: 100, values: [-60] },
+  const send = async (bytes: Uint8Array<ArrayBuffer> | string) => {
+    const body = { method: 'POST', body: bytes };
+    const response = await fetch(`${studio.address}/api/tracks`, body);
+    return { status: response.status, body: (await response.json()) as Record<string, string> };
   };
+  const read = async (id: string) => {
+    const response = await fetch(`${studio.address}/api/tracks/${id}`);
+    return new Uint8Array(await response.arrayBuffer());
+  };
+  const track = testTrack([0, 0.5], [10, 0.5, 'ah']);
   it('are known by their content', async () => {
-    const first = await client.send('POST', '/tracks', track);
-    const second = await client.send('POST', '/tracks', track);
+    const bytes = writeTrack(track);
+    const [first, second] = [await send(bytes), await send(bytes)];
     expect([first.status, second.body]).toEqual([201, first.body]);
-    expect((await client.send('GET', `/tracks/${String(first.body['id'])}`)).body).toEqual(track);
+    expect(readTrack(await read(first.body['id']!))).toEqual(track);
+  });
+  it('of an older Cruvo are taken as they are, and can be read', async () => {
+    const old = {
+      ...{ version: 1, duration: 1, loudness: { rate: 100, values: [-60] } },
+      sounds: [{ start: 0, end: 1, viseme: 0, phone: null, word: null, confidence: 0.5 }],
+    };
+    const text = JSON.stringify(old);
+    const { body } = await send(text);
+    expect(body['id']).toBe(createHash('sha256').update(text).digest('hex'));
+    expect((await studio.services.tracks.read(body['id']!)).duration).toBe(1);
   });
   it('are refused when they are none', async () => {
-    const wrong = await client.send('POST', '/tracks', { ...track, duration: 2 });
-    expect([wrong.status, wrong.body['detail']]).toEqual([
-      422,
-      expect.stringMatching(/touch each other/),
-    ]);
-    const broken = await fetch(`${studio.address}/api/tracks`, { method: 'POST', body: '{' });
-    expect(broken.status).toBe(422);
+    const ends = { ...track, sounds: [{ ...track.sounds[0]!, viseme: 99 as Viseme }] };
+    const wrong = await send(writeTrack(ends));
+    expect([wrong.status, wrong.body['detail']]).toEqual([422, expect.stringMatching(/viseme 99/)]);
+    expect((await send('{')).status).toBe(422);
   });
 });

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { differences, type Patches } from '@cruvo/core/document';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 import { partsOf, withParts } from '@cruvo/core/character';
@@ -16,6 +17,8 @@ afterAll(() => studio.close());
 const poster = (id: string, headers: Record<string, string> = {}) =>
   fetch(`${studio.address}/api/documents/${id}/poster`, { headers });
 const kept = async () => Number((await studio.services.database('posters').count())[0]!['count']);
+const save = (id: string, patches: Patches) =>
+  client.send('PATCH', `/documents/${id}`, { patches }, { 'If-Match': '"1"' });
 const characterId = () => made.scene.cast['member']!.character;
 
 /** The colour in the middle of a picture. */
@@ -55,12 +58,12 @@ it('is another one after the scene, or a character in it, has changed', async ()
   const tag = async () => (await poster(made.sceneId)).headers.get('etag');
   const first = await tag();
   const scene = { ...made.scene, stage: { ...made.scene.stage, background: '#102030' } };
-  await client.send('PUT', `/documents/${made.sceneId}`, scene, { 'If-Match': '"1"' });
+  await save(made.sceneId, differences(made.scene, scene));
   const second = await tag();
   expect(second).not.toBe(first);
   const ids = partsOf(made.character).map(({ id }) => id);
   const unseen = withParts(made.character, ids, { hidden: true });
-  await client.send('PUT', `/documents/${characterId()}`, unseen, { 'If-Match': '"1"' });
+  await save(characterId(), differences(made.character, unseen));
   expect(await tag()).not.toBe(second);
 });
 

@@ -1,44 +1,39 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
-import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
+import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { OWNER, type Database } from '../database/connect';
 
-/** What was heard in voices. A track never changes: its id is the SHA-256 of its JSON text. */
+/** What was heard in voices. A track never changes: its id is the SHA-256 of its bytes. */
 export class TrackStore {
   constructor(private readonly database: Database) {}
 
-  /** @returns the id; storing the same text twice keeps one */
-  async write(text: string): Promise<string> {
-    readVoiceTrack(parse(text));
-    const id = createHash('sha256').update(text).digest('hex');
+  /**
+   * @returns the id; storing the same bytes twice keeps one
+   * @throws Problem where they are no track
+   */
+  async write(bytes: Uint8Array): Promise<string> {
+    readTrack(bytes);
+    const id = createHash('sha256').update(bytes).digest('hex');
     await this.database('tracks')
-      .insert({ id, owner: OWNER, body: text })
+      .insert({ id, owner: OWNER, bytes: Buffer.from(bytes) })
       .onConflict('id')
       .ignore();
     return id;
   }
 
-  async readText(id: string): Promise<string> {
+  async readBytes(id: string): Promise<Buffer> {
     const row = await this.database('tracks')
       .where({ id })
-      .first<{ body: string } | undefined>('body');
+      .first<{ bytes: Buffer } | undefined>('bytes');
     if (!row)
       throw new Problem(
         'not-found',
         'What was heard in this voice is no longer there. Fit its mouths again.',
       );
-    return row.body;
+    return row.bytes;
   }
 
   async read(id: string): Promise<VoiceTrack> {
-    return readVoiceTrack(JSON.parse(await this.readText(id)));
-  }
-}
-
-function parse(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Problem('bad-input', 'This track is not JSON.');
+    return readTrack(await this.readBytes(id));
   }
 }

@@ -1,4 +1,9 @@
-import { type DocumentBodies, type DocumentKind, readDocument } from '@cruvo/core/document';
+import {
+  readDocument,
+  type DocumentBodies,
+  type DocumentKind,
+  type Patches,
+} from '@cruvo/core/document';
 import { getJson, problemFrom, request, sendJson, type ProblemDocument } from './http';
 
 export interface Document<Kind extends DocumentKind> {
@@ -22,9 +27,9 @@ export interface Revision {
   readonly savedAt: string;
 }
 
-/** What came of a save: done, or someone else was first. */
+/** What came of a save: done, with what others have changed since; or someone else changed the same first. */
 export type SaveOutcome<Kind extends DocumentKind> =
-  | { readonly saved: true; readonly revision: number }
+  | { readonly saved: true; readonly document: Document<Kind> }
   | { readonly saved: false; readonly current: Document<Kind> };
 
 export const listProductions = () => getJson<ProductionSummary[]>('/productions');
@@ -38,19 +43,20 @@ export async function readDocumentById<Kind extends DocumentKind>(
   return checked(kind, await getJson<Document<Kind>>(`/documents/${id}`));
 }
 
-export async function saveDocument<Kind extends DocumentKind>(
+/** Saves changes that were made from a revision. @throws Problem */
+export async function patchDocument<Kind extends DocumentKind>(
   kind: Kind,
   id: string,
   revision: number,
-  body: DocumentBodies[Kind],
+  patches: Patches,
 ): Promise<SaveOutcome<Kind>> {
   const response = await fetch(`/api/documents/${id}`, {
-    method: 'PUT',
+    method: 'PATCH',
     headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
-    body: JSON.stringify(body),
+    body: JSON.stringify({ patches }),
   }).catch(() => null);
   if (response?.ok) {
-    return { saved: true, revision: ((await response.json()) as Document<Kind>).revision };
+    return { saved: true, document: checked(kind, (await response.json()) as Document<Kind>) };
   }
   const problem = (await response?.json().catch(() => null)) as
     (ProblemDocument & { current?: Document<Kind> }) | null;

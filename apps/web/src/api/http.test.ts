@@ -27,9 +27,9 @@ describe('asking the server', () => {
 
   it('sends JSON with the headers that are wanted', async () => {
     const asked = answering(() => Response.json({}));
-    await sendJson('PUT', '/scenes/1', { name: 'Fog' }, { 'If-Match': '"3"' });
+    await sendJson('PATCH', '/scenes/1', { name: 'Fog' }, { 'If-Match': '"3"' });
     expect(asked.mock.calls[0]![1]).toEqual({
-      method: 'PUT',
+      method: 'PATCH',
       headers: { 'Content-Type': 'application/json', 'If-Match': '"3"' },
       body: '{"name":"Fog"}',
     });

@@ -31,7 +31,7 @@ export async function getJson<Result>(path: string, signal?: AbortSignal): Promi
 }
 
 export async function sendJson<Result>(
-  method: 'POST' | 'PUT',
+  method: 'POST' | 'PATCH',
   path: string,
   body: unknown,
   headers: Record<string, string> = {},

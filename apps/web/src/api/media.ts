@@ -1,22 +1,23 @@
 import type { Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import type { Voice } from '@cruvo/core/scene';
-import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
-import { getJson, problemFrom, request, SERVER_AWAY } from './http';
+import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { problemFrom, request, SERVER_AWAY } from './http';
 
 export const mediaUrl = (hash: string) => `/api/media/${hash}`;
 
 export const uploadVoice = upload<Voice>('voices');
 export const uploadPicture = upload<Picture>('pictures');
 
-export const readTrack = async (id: string): Promise<VoiceTrack> =>
-  readVoiceTrack(await getJson(`/tracks/${id}`));
+export const fetchTrack = async (id: string): Promise<VoiceTrack> =>
+  readTrack(new Uint8Array(await (await request(`/tracks/${id}`)).arrayBuffer()));
 
-export async function storeTrack(text: string): Promise<void> {
+/** @param bytes the track's file */
+export async function storeTrack(bytes: Uint8Array<ArrayBuffer>): Promise<void> {
   await request('/tracks', {
     method: 'POST',
-    body: text,
-    headers: { 'Content-Type': 'text/plain' },
+    body: bytes,
+    headers: { 'Content-Type': 'application/octet-stream' },
   });
 }
 

@@ -3,7 +3,7 @@ import { Spinner } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
 import { readDocumentById } from '../api/documents';
-import { localCopiesOf } from '../saving/localCopies';
+import { unsavedWork } from '../saving/journal';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { CharacterRoom } from './CharacterRoom';
@@ -17,9 +17,9 @@ export function CharacterPage() {
       const document = await readDocumentById('character', id);
       const [production, unsaved] = await Promise.all([
         readDocumentById('production', document.production),
-        localCopiesOf<'character'>().read(id),
+        unsavedWork(document),
       ]);
-      return { document, production, unsaved: unsaved ?? null };
+      return { document, production, unsaved };
     },
     // What is open lives in its own store from here on.
     gcTime: 0,

@@ -11,7 +11,7 @@ import type { Document } from '../api/documents';
 import { ArtworkNotes } from '../artwork/ArtworkNotes';
 import { ConflictDialog } from '../saving/ConflictDialog';
 import { EarlierVersions } from '../saving/EarlierVersions';
-import type { LocalCopy } from '../saving/localCopies';
+import type { UnsavedWork } from '../saving/journal';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
 import { IconButton } from '../shell/IconButton';
@@ -47,7 +47,7 @@ import { useSaying } from './useSaying';
 interface CharacterRoomProps {
   readonly document: Document<'character'>;
   readonly production: Document<'production'>;
-  readonly unsaved: LocalCopy<'character'> | null;
+  readonly unsaved: UnsavedWork<'character'> | null;
 }
 
 const characterIn = (store: CharacterStore) => store.getState().character;
@@ -105,7 +105,7 @@ type Dialog = 'keys' | 'history' | { readonly newer: readonly File[] } | null;
 
 function Workplace({ open }: { open: OpenCharacter }) {
   const { store, saver, production, pick } = open;
-  const { temporal } = store;
+  const { history } = store;
   const character = useStore(store, (state) => state.character);
   const [tab, setTab] = useState('mouth');
   const [dialog, setDialog] = useState<Dialog>(null);
@@ -135,7 +135,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
     <div className="character-room">
       <TopBar title={<CharacterTitle production={production.name} />}>
         <SaveState saver={saver} />
-        <UndoButtons history={temporal} />
+        <UndoButtons history={history} />
         <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
         <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
         <ArtworkMenu onNewer={() => setDialog({ newer: [] })} />

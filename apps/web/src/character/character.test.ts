@@ -9,20 +9,20 @@ const character = characterFromTwoDrawings('Nell', picture, picture);
 describe('the store of a character', () => {
   it('takes changes back and does them again, and leaves alone what is chosen', () => {
     const store = createCharacterStore(character);
-    const { temporal } = store;
+    const { history } = store;
     store.getState().choose(['open']);
     store.getState().change((before) => ({ ...before, name: 'Pru' }));
     store.getState().choose(['closed']);
-    temporal.getState().undo();
+    history.undo();
     expect(store.getState().character.name).toBe('Nell');
     expect(store.getState().chosen).toEqual(['closed']);
-    temporal.getState().redo();
+    history.redo();
     expect(store.getState().character.name).toBe('Pru');
   });
   it('keeps no step for a change that changes nothing', () => {
     const store = createCharacterStore(character);
     store.getState().change((before) => before);
-    expect(store.temporal.getState().pastStates).toHaveLength(0);
+    expect(store.history.state.getState().past).toHaveLength(0);
   });
 });
 

@@ -1,6 +1,6 @@
-import { temporal } from 'zundo';
 import { createStore } from 'zustand/vanilla';
 import type { Character } from '@cruvo/core/character';
+import { History } from '../history/history';
 
 export interface CharacterState {
   readonly character: Character;
@@ -11,25 +11,19 @@ export interface CharacterState {
   change(change: (character: Character) => Character): void;
 }
 
-const UNDO_STEPS = 500;
-
 /** The character being worked on, with one history of its changes. What is chosen is no part of that history. */
 export function createCharacterStore(character: Character) {
-  return createStore<CharacterState>()(
-    temporal(
-      (set) => ({
-        character,
-        chosen: [],
-        choose: (chosen) => set({ chosen }),
-        change: (change) => set((state) => ({ character: change(state.character) })),
-      }),
-      {
-        limit: UNDO_STEPS,
-        partialize: ({ character: current }) => ({ character: current }),
-        equality: (before, after) => before.character === after.character,
-      },
-    ),
+  const store = createStore<CharacterState>()((set, get) => ({
+    character,
+    chosen: [],
+    choose: (chosen) => set({ chosen }),
+    change: (change) => history.change(change(get().character)),
+  }));
+  const history = new History<Character>(
+    () => store.getState().character,
+    (next) => store.setState({ character: next }),
   );
+  return Object.assign(store, { history });
 }
 
 export type CharacterStore = ReturnType<typeof createCharacterStore>;

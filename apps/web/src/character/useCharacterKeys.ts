@@ -21,11 +21,11 @@ export function useCharacterKeys(
   { store, pick, picking, saying }: OpenCharacter,
   onHelp: () => void,
 ) {
-  const { temporal } = store;
+  const { history } = store;
   const state = () => store.getState();
   const own = { preventDefault: true };
-  useHotkeys('mod+z', () => temporal.getState().undo(), own);
-  useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), own);
+  useHotkeys('mod+z', () => history.undo(), own);
+  useHotkeys('mod+shift+z, mod+y', () => history.redo(), own);
   useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
   useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
   useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);

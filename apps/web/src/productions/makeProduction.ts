@@ -27,7 +27,7 @@ export async function makeProduction(
   } as const;
   const { track } = await hearVoice({ url, ...aloud }, ({ share }) => onProgress(share), signal);
   const heard = await asHeardVoice(track);
-  await storeTrack(heard.text);
+  await storeTrack(heard.bytes);
   const ids = {
     production: crypto.randomUUID(),
     character: crypto.randomUUID(),

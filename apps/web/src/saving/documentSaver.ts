@@ -1,9 +1,16 @@
 import { createStore } from 'zustand/vanilla';
-import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
+import {
+  collide,
+  differences,
+  patched,
+  type DocumentBodies,
+  type DocumentKind,
+  type Patches,
+} from '@cruvo/core/document';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import type { Document, SaveOutcome } from '../api/documents';
 import type { HeardVoice } from '../workers/hearVoice';
-import type { LocalCopies } from './localCopies';
+import type { Journal } from './journal';
 
 /** How the document on the screen stands to the one on the server. */
 export type SaveState<Kind extends DocumentKind> =
@@ -15,25 +22,32 @@ export type SaveState<Kind extends DocumentKind> =
 
 /** What the saver needs of the world. */
 export interface SaverPorts<Kind extends DocumentKind> {
-  readonly save: (revision: number, body: DocumentBodies[Kind]) => Promise<SaveOutcome<Kind>>;
-  readonly storeTrack: (text: string) => Promise<void>;
-  readonly copies: LocalCopies<Kind>;
+  readonly save: (revision: number, patches: Patches) => Promise<SaveOutcome<Kind>>;
+  /** The document as it is on the server now. */
+  readonly read: () => Promise<Document<Kind>>;
+  readonly storeTrack: (bytes: Uint8Array<ArrayBuffer>) => Promise<void>;
+  readonly journal: Journal;
+  /** Tells other windows that there is a new revision. */
+  readonly announce: (revision: number) => void;
 }
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 2000;
 
 /**
- * Saves a document as it is worked on. Every change is kept in the browser first; then it is saved over
- * the revision that it was made from. If someone else saved in between, nothing is overwritten: the
- * saver waits until one of the two is chosen. While the server is away it tries again and again.
+ * Saves a document as it is worked on. What is not saved yet is kept in the browser as patches of records; then the
+ * patches are sent. Where somebody else saved in between, both changes are kept, unless they are of the same record:
+ * then nothing is overwritten, and the saver waits until one of the two is chosen. While the server is away it tries
+ * again and again.
  */
 export class DocumentSaver<Kind extends DocumentKind> {
   readonly state = createStore<SaveState<Kind>>(() => ({ kind: 'saved' }));
+  /** Told what the document is once others have changed it. */
+  onMerged: (body: DocumentBodies[Kind]) => void = () => undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private saving = false;
   private saved: DocumentBodies[Kind];
-  private readonly pendingTracks = new Map<string, string>();
+  private readonly pendingTracks = new Map<string, Uint8Array<ArrayBuffer>>();
 
   constructor(
     private readonly id: string,
@@ -49,37 +63,46 @@ export class DocumentSaver<Kind extends DocumentKind> {
     return this.saved;
   }
 
-  /** Takes up work that an earlier visit left unsaved. */
+  /**
+   * Takes up work that an earlier visit left unsaved.
+   *
+   * @param body the document with that work in it
+   * @param revision the one that the work was made from
+   */
   resume(
     body: DocumentBodies[Kind],
     revision: number,
-    tracks: Readonly<Record<string, string>>,
+    tracks: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
   ): void {
     this.revision = revision;
-    for (const [id, text] of Object.entries(tracks)) this.pendingTracks.set(id, text);
+    for (const [id, bytes] of tracks) this.pendingTracks.set(id, bytes);
     this.change(body);
   }
 
   change(body: DocumentBodies[Kind]): void {
     this.current = body;
-    if (this.state.getState().kind === 'conflict') void this.keepCopy();
-    else if (body === this.saved && !this.saving) this.nothingToSave();
+    if (this.state.getState().kind === 'conflict') void this.keepJournal();
+    else if (this.pending().length === 0 && !this.saving) this.nothingToSave();
     else {
-      void this.keepCopy();
+      void this.keepJournal();
       this.saveIn(SAVE_AFTER_MS);
     }
   }
 
-  addTrack({ id, text }: HeardVoice): void {
-    this.pendingTracks.set(id, text);
+  addTrack({ id, bytes }: HeardVoice): void {
+    this.pendingTracks.set(id, bytes);
+    void this.ports.journal.keepTrack(id, bytes);
   }
 
   /** Settles a conflict by saving what is on this screen over the other. */
   keepMine(): void {
     const state = this.state.getState();
     if (state.kind !== 'conflict') return;
-    this.revision = state.theirs.revision;
-    this.saved = state.theirs.body;
+    // What only the other changed stays.
+    const mine = this.pending();
+    this.accept(state.theirs);
+    this.current = patched(state.theirs.body, mine);
+    this.onMerged(this.current);
     this.enter({ kind: 'saving' });
     this.saveIn(0);
   }
@@ -88,8 +111,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
   takeTheirs(): DocumentBodies[Kind] | null {
     const state = this.state.getState();
     if (state.kind !== 'conflict') return null;
-    this.revision = state.theirs.revision;
-    this.saved = state.theirs.body;
+    this.accept(state.theirs);
     this.current = state.theirs.body;
     this.nothingToSave();
     return state.theirs.body;
@@ -97,7 +119,15 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   /** Saves now what waits to be saved. */
   saveNow(): void {
-    if (this.current !== this.saved) this.saveIn(0);
+    if (this.pending().length > 0) this.saveIn(0);
+  }
+
+  /** Another window has saved a revision: what it changed is taken over. */
+  async follow(revision: number): Promise<void> {
+    const { kind } = this.state.getState();
+    if (revision <= this.revision || this.saving || kind === 'conflict') return;
+    const theirs = await this.ports.read().catch(() => null);
+    if (theirs && theirs.revision > this.revision && !this.saving) this.merge(theirs);
   }
 
   /**
@@ -120,10 +150,31 @@ export class DocumentSaver<Kind extends DocumentKind> {
     clearTimeout(this.timer);
   }
 
+  /** What is here and not on the server. */
+  private pending(): Patches {
+    return this.current === this.saved ? [] : differences(this.saved, this.current);
+  }
+
+  private accept({ revision, body }: Pick<Document<Kind>, 'revision' | 'body'>): void {
+    this.revision = revision;
+    this.saved = body;
+  }
+
+  /** Lays what is here over what others have saved; where both changed a record, that is left to choose. */
+  private merge(theirs: Document<Kind>): void {
+    const mine = this.pending();
+    if (collide(differences(this.saved, theirs.body), mine)) {
+      return this.enter({ kind: 'conflict', theirs });
+    }
+    this.accept(theirs);
+    this.current = mine.length === 0 ? theirs.body : patched(theirs.body, mine);
+    this.onMerged(this.current);
+  }
+
   /** What is on the screen is what is on the server: by undo, or by taking the other's. */
   private nothingToSave(): void {
     clearTimeout(this.timer);
-    void this.ports.copies.remove(this.id);
+    void this.ports.journal.remove(this.id, [...this.pendingTracks.keys()]);
     this.enter({ kind: 'saved' });
   }
 
@@ -135,13 +186,15 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   private async save(): Promise<void> {
     // A save under way looks for newer changes when it ends.
-    if (this.saving || this.current === this.saved) return;
+    if (this.saving) return;
+    const patches = this.pending();
+    if (patches.length === 0) return;
     this.saving = true;
     const sent = this.current;
     try {
-      await this.sendTracks();
-      const outcome = await this.ports.save(this.revision, sent);
-      if (outcome.saved) await this.afterSaving(sent, outcome.revision);
+      const tracks = await this.sendTracks();
+      const outcome = await this.ports.save(this.revision, patches);
+      if (outcome.saved) await this.afterSaving(sent, outcome.document, tracks);
       else this.enter({ kind: 'conflict', theirs: outcome.current });
     } catch (error) {
       this.afterFailing(error);
@@ -150,21 +203,31 @@ export class DocumentSaver<Kind extends DocumentKind> {
     }
   }
 
-  private async sendTracks(): Promise<void> {
-    for (const [id, text] of this.pendingTracks) {
-      await this.ports.storeTrack(text);
+  private async sendTracks(): Promise<string[]> {
+    const sent = [...this.pendingTracks.keys()];
+    for (const id of sent) {
+      await this.ports.storeTrack(this.pendingTracks.get(id)!);
       this.pendingTracks.delete(id);
     }
+    return sent;
   }
 
-  private async afterSaving(sent: DocumentBodies[Kind], revision: number): Promise<void> {
-    this.revision = revision;
+  private async afterSaving(
+    sent: DocumentBodies[Kind],
+    document: Document<Kind>,
+    tracks: readonly string[],
+  ): Promise<void> {
+    const others = document.revision > this.revision + 1;
     this.saved = sent;
-    if (this.current === sent) {
+    if (others) this.merge(document);
+    else this.revision = document.revision;
+    this.ports.announce(document.revision);
+    if (this.state.getState().kind === 'conflict') return;
+    if (this.pending().length === 0) {
       this.enter({ kind: 'saved' });
-      await this.ports.copies.remove(this.id);
+      await this.ports.journal.remove(this.id, tracks);
     } else {
-      await this.keepCopy();
+      await this.keepJournal();
       this.saveIn(0);
     }
   }
@@ -175,12 +238,11 @@ export class DocumentSaver<Kind extends DocumentKind> {
     if (away) this.saveIn(RETRY_AFTER_MS);
   }
 
-  private keepCopy(): Promise<void> {
-    const tracks = Object.fromEntries(this.pendingTracks);
-    return this.ports.copies.write(this.id, {
+  private keepJournal(): Promise<void> {
+    return this.ports.journal.write(this.id, {
       revision: this.revision,
-      body: this.current,
-      tracks,
+      patches: this.pending(),
+      tracks: [...this.pendingTracks.keys()],
     });
   }
 

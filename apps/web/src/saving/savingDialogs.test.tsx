@@ -11,15 +11,18 @@ import { SaveBanner, SaveState } from './SaveBanner';
 afterEach(cleanup);
 
 const scene = (name: string) => ({ name }) as Scene;
-const copies: SaverPorts<'scene'>['copies'] = {
-  read: async () => undefined,
+const journal: SaverPorts<'scene'>['journal'] = {
   write: async () => undefined,
+  keepTrack: async () => undefined,
   remove: async () => undefined,
 };
 
 /** A saver whose server answers what is given, with a change that waits. */
 async function changed(save: SaverPorts<'scene'>['save']) {
-  const ports = { save, storeTrack: async () => undefined, copies };
+  const ports: SaverPorts<'scene'> = {
+    ...{ save, journal, storeTrack: async () => undefined, announce: () => undefined },
+    read: async () => theirs,
+  };
   const saver = new DocumentSaver<'scene'>('id', 1, scene('first'), ports);
   saver.change(scene('mine'));
   return saver;
@@ -30,6 +33,9 @@ const theirs: Document<'scene'> = {
   body: scene('theirs'),
 };
 
+const saved = (revision: number) =>
+  ({ saved: true, document: { ...theirs, revision, body: scene('mine') } }) as const;
+
 describe('SaveBanner', () => {
   const banner = (saver: DocumentSaver<'scene'>) =>
     render(
@@ -39,7 +45,7 @@ describe('SaveBanner', () => {
       </>,
     );
   it('is silent while all goes well', async () => {
-    const saver = await changed(async () => ({ saved: true, revision: 2 }));
+    const saver = await changed(async () => saved(2));
     banner(saver);
     expect(screen.getByRole('status').textContent).toBe('Saving …');
     await act(() => saver.settled());
@@ -50,7 +56,7 @@ describe('SaveBanner', () => {
     let away = true;
     const saver = await changed(async () => {
       if (away) throw new Problem('unavailable', 'The studio is away.');
-      return { saved: true, revision: 2 };
+      return saved(2);
     });
     banner(saver);
     await act(() => saver.settled().catch(() => undefined));
@@ -77,7 +83,7 @@ describe('ConflictDialog', () => {
     const saves: number[] = [];
     const saver = await changed(async (revision) => {
       saves.push(revision);
-      return revision === 1 ? { saved: false, current: theirs } : { saved: true, revision: 8 };
+      return revision === 1 ? { saved: false, current: theirs } : saved(8);
     });
     const onTake = jest.fn();
     render(

@@ -1,31 +1,50 @@
 import { useEffect, useState } from 'react';
+import { number } from 'yup';
 import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
-import { saveDocument, type Document } from '../api/documents';
+import { patchDocument, readDocumentById, type Document } from '../api/documents';
 import { storeTrack } from '../api/media';
+import type { History } from '../history/history';
 import { DocumentSaver } from './documentSaver';
-import { localCopiesOf, type LocalCopy } from './localCopies';
+import { browserJournal, type UnsavedWork } from './journal';
 
 /** A store whose state changes whenever the document in it does. */
-interface DocumentStore {
+interface DocumentStore<Body extends object> {
   readonly subscribe: (listener: () => void) => () => void;
+  readonly history: History<Body>;
 }
 
-/** The store of an opened document and the saver that follows it; unsaved work of an earlier visit is taken up. */
-export function useSavedDocument<Kind extends DocumentKind, Store extends DocumentStore>(
+const channelOf = (id: string) => new BroadcastChannel(`document ${id}`);
+
+/**
+ * The store of an opened document and the saver that follows it. Unsaved work of an earlier visit is taken up, and so
+ * is what other windows save.
+ */
+export function useSavedDocument<
+  Kind extends DocumentKind,
+  Store extends DocumentStore<DocumentBodies[Kind]>,
+>(
   document: Document<Kind>,
-  unsaved: LocalCopy<Kind> | null,
+  unsaved: UnsavedWork<Kind> | null,
   createStore: (body: DocumentBodies[Kind]) => Store,
   bodyIn: (store: Store) => DocumentBodies[Kind],
 ): { readonly store: Store; readonly saver: DocumentSaver<Kind> } {
+  const { id, kind } = document;
   const [{ store, saver }] = useState(() => {
     const made = {
       store: createStore(unsaved?.body ?? document.body),
-      saver: new DocumentSaver<Kind>(document.id, document.revision, document.body, {
-        save: (revision, body) => saveDocument(document.kind, document.id, revision, body),
+      saver: new DocumentSaver<Kind>(id, document.revision, document.body, {
+        save: (revision, patches) => patchDocument(kind, id, revision, patches),
+        read: () => readDocumentById(kind, id),
         storeTrack,
-        copies: localCopiesOf<Kind>(),
+        journal: browserJournal,
+        announce: (revision) => {
+          const channel = channelOf(id);
+          channel.postMessage(revision);
+          channel.close();
+        },
       }),
     };
+    made.saver.onMerged = (body) => made.store.history.takeOver(body);
     if (unsaved) made.saver.resume(unsaved.body, unsaved.revision, unsaved.tracks);
     return made;
   });
@@ -39,11 +58,16 @@ export function useSavedDocument<Kind extends DocumentKind, Store extends Docume
     });
     const online = () => saver.saveNow();
     window.addEventListener('online', online);
+    const others = channelOf(id);
+    others.onmessage = ({ data }: MessageEvent<unknown>) => {
+      if (number().required().integer().isValidSync(data)) void saver.follow(data as number);
+    };
     return () => {
       unsubscribe();
       window.removeEventListener('online', online);
+      others.close();
       saver.stop();
     };
-  }, [store, saver, bodyIn]);
+  }, [store, saver, bodyIn, id]);
   return { store, saver };
 }

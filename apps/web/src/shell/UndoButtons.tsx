@@ -1,23 +1,16 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useStore, type StoreApi } from 'zustand';
+import { useStore } from 'zustand';
+import type { History } from '../history/history';
 import { IconButton } from './IconButton';
-
-/** A history of changes, as both kinds of document keep it. */
-interface Steps {
-  readonly pastStates: readonly unknown[];
-  readonly futureStates: readonly unknown[];
-  undo(): void;
-  redo(): void;
-}
 
 /** Takes the last change back, or does it again. */
 export function UndoButtons({
   history,
 }: {
-  history: Pick<StoreApi<Steps>, 'getState' | 'getInitialState' | 'subscribe'>;
+  history: Pick<History<object>, 'state' | 'undo' | 'redo'>;
 }) {
-  const undoSteps = useStore(history, ({ pastStates }) => pastStates.length);
-  const redoSteps = useStore(history, ({ futureStates }) => futureStates.length);
+  const undoSteps = useStore(history.state, ({ past }) => past.length);
+  const redoSteps = useStore(history.state, ({ future }) => future.length);
   return (
     <>
       <IconButton
@@ -25,14 +18,14 @@ export function UndoButtons({
         label="Undo"
         shortcut="Ctrl Z"
         disabled={undoSteps === 0}
-        onClick={() => history.getState().undo()}
+        onClick={() => history.undo()}
       />
       <IconButton
         icon={Redo2}
         label="Redo"
         shortcut="Ctrl Y"
         disabled={redoSteps === 0}
-        onClick={() => history.getState().redo()}
+        onClick={() => history.redo()}
       />
     </>
   );

@@ -5,7 +5,7 @@ import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { readDocumentById } from '../api/documents';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
-import { localCopiesOf } from '../saving/localCopies';
+import { unsavedWork } from '../saving/journal';
 import { Studio } from './Studio';
 
 const RETRY_EVERY_MS = 3000;
@@ -19,9 +19,9 @@ export function ScenePage() {
       const document = await readDocumentById('scene', id);
       const [production, unsaved] = await Promise.all([
         readDocumentById('production', document.production),
-        localCopiesOf<'scene'>().read(id),
+        unsavedWork(document),
       ]);
-      return { document, production, unsaved: unsaved ?? null };
+      return { document, production, unsaved };
     },
     // What is open lives in its own store from here on.
     gcTime: 0,

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
 import { describeChanges, heardLines } from '@cruvo/core/scene';
-import { type VoiceTrack, readVoiceTrack } from '@cruvo/core/speech';
+import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
 import { IconButton } from '../shell/IconButton';
@@ -14,7 +14,7 @@ import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
 import { ConflictDialog } from '../saving/ConflictDialog';
-import type { LocalCopy } from '../saving/localCopies';
+import type { UnsavedWork } from '../saving/journal';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
 import type { HeardVoice } from '../workers/hearVoice';
@@ -41,7 +41,7 @@ const sceneIn = (store: SceneStore) => store.getState().scene;
 interface StudioProps {
   readonly document: Document<'scene'>;
   readonly production: Document<'production'>;
-  readonly unsaved: LocalCopy<'scene'> | null;
+  readonly unsaved: UnsavedWork<'scene'> | null;
 }
 
 /** An open scene: everything around one store, one saver and one transport. */
@@ -121,7 +121,7 @@ function Workplace({
   onHeard: (line: string, voice: HeardVoice) => void;
 }) {
   const open = useOpenScene();
-  const { temporal } = open.store;
+  const { history } = open.store;
   const scene = useScene((state) => state.scene);
   const [dialog, setDialog] = useState<Dialog>(null);
   const [tab, setTab] = useState('voice');
@@ -141,7 +141,7 @@ function Workplace({
     <div className="studio">
       <TopBar title={<SceneTitle production={production.body.name} />}>
         <SaveState saver={open.saver} />
-        <UndoButtons history={temporal} />
+        <UndoButtons history={history} />
         <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
         <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
         <Link
@@ -206,7 +206,6 @@ function Workplace({
   );
 }
 
-function tracksOf(unsaved: LocalCopy<'scene'> | null): ReadonlyMap<string, VoiceTrack> {
-  const entries = Object.entries(unsaved?.tracks ?? {});
-  return new Map(entries.map(([id, text]) => [id, readVoiceTrack(JSON.parse(text))]));
+function tracksOf(unsaved: UnsavedWork<'scene'> | null): ReadonlyMap<string, VoiceTrack> {
+  return new Map([...(unsaved?.tracks ?? [])].map(([id, bytes]) => [id, readTrack(bytes)]));
 }

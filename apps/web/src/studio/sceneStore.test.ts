@@ -5,8 +5,16 @@ const { scene } = testMaterial();
 const line = scene.lines['line']!;
 const opened = () => {
   const store = createSceneStore(scene);
-  const history = store.temporal.getState();
-  return { store, state: store.getState, undo: history.undo, redo: history.redo };
+  const { history } = store;
+  const times = (count: number, work: () => void) => {
+    for (let time = 0; time < count; time++) work();
+  };
+  return {
+    store,
+    state: store.getState,
+    undo: (count = 1) => times(count, () => history.undo()),
+    redo: (count = 1) => times(count, () => history.redo()),
+  };
 };
 
 describe('the scene store', () => {
@@ -35,7 +43,7 @@ describe('the scene store', () => {
     const { store, state, undo } = opened();
     state().rename('Fog');
     state().choose({ line: line.id, time: 1 });
-    expect(store.temporal.getState().pastStates).toHaveLength(1);
+    expect(store.history.state.getState().past).toHaveLength(1);
     undo();
     expect(state().scene.name).toBe(scene.name);
     expect(state().chosen).toEqual({ line: line.id, time: 1 });
@@ -61,6 +69,6 @@ describe('the scene store', () => {
     state().rename('Fog');
     undo();
     state().rename('Rain');
-    expect(store.temporal.getState().futureStates).toEqual([]);
+    expect(store.history.state.getState().future).toEqual([]);
   });
 });

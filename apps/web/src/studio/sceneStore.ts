@@ -1,9 +1,9 @@
-import { temporal } from 'zundo';
-import { createStore } from 'zustand/vanilla';
+import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Corrections, FitSettings } from '@cruvo/core/mouth';
 import { withRecord } from '@cruvo/core/records';
 import type { Line, Scene } from '@cruvo/core/scene';
 import type { Flicks } from '@cruvo/core/time';
+import { History } from '../history/history';
 import type { HeardVoice } from '../workers/hearVoice';
 
 /** A chosen mouth: a line, and a time inside the mouth, from the start of the line. */
@@ -24,39 +24,32 @@ export interface SceneState {
   replaceScene(scene: Scene): void;
 }
 
-const UNDO_STEPS = 500;
-
 /** The scene being worked on, with one history of its changes. What is chosen is no part of that history. */
 export function createSceneStore(scene: Scene) {
-  return createStore<SceneState>()(
-    temporal(
-      (set) => {
-        const changeLine = (id: string, change: (line: Line) => Partial<Line>) =>
-          set(({ scene: before }) => ({
-            scene: {
-              ...before,
-              lines: withRecord(before.lines, id, (line) => ({ ...line, ...change(line) })),
-            },
-          }));
-        return {
-          scene,
-          chosen: null,
-          choose: (chosen) => set({ chosen }),
-          rename: (name) => set(({ scene: before }) => ({ scene: { ...before, name } })),
-          changeLine: (line, change) => changeLine(line, () => change),
-          setFit: (line, change) => changeLine(line, ({ fit }) => ({ fit: { ...fit, ...change } })),
-          setCorrections: (line, corrections) => changeLine(line, () => ({ corrections })),
-          takeHeard: (line, { id }) => changeLine(line, () => ({ track: id })),
-          replaceScene: (next) => set({ scene: next }),
-        };
-      },
-      {
-        limit: UNDO_STEPS,
-        partialize: ({ scene: current }) => ({ scene: current }),
-        equality: (before, after) => before.scene === after.scene,
-      },
-    ),
+  const store: StoreApi<SceneState> = createStore<SceneState>()((set, get) => {
+    const change = (difference: Partial<Scene>): void =>
+      history.change({ ...get().scene, ...difference });
+    const changeLine = (id: string, of: (line: Line) => Partial<Line>): void =>
+      change({
+        lines: withRecord(get().scene.lines, id, (line) => ({ ...line, ...of(line) })),
+      });
+    return {
+      scene,
+      chosen: null,
+      choose: (chosen) => set({ chosen }),
+      rename: (name) => change({ name }),
+      changeLine: (line, difference) => changeLine(line, () => difference),
+      setFit: (line, fit) => changeLine(line, (one) => ({ fit: { ...one.fit, ...fit } })),
+      setCorrections: (line, corrections) => changeLine(line, () => ({ corrections })),
+      takeHeard: (line, { id }) => changeLine(line, () => ({ track: id })),
+      replaceScene: (next) => history.change(next),
+    };
+  });
+  const history: History<Scene> = new History<Scene>(
+    () => store.getState().scene,
+    (next) => store.setState({ scene: next }),
   );
+  return Object.assign(store, { history });
 }
 
 export type SceneStore = ReturnType<typeof createSceneStore>;

@@ -7,7 +7,7 @@ import { linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
-import { readTrack } from '../api/media';
+import { fetchTrack } from '../api/media';
 import { useProgram } from './program/useProgram';
 import type { FirstMouths } from './voice/useFitting';
 import { loadGallery, type BrowserGallery } from './stage/browserGallery';
@@ -62,7 +62,7 @@ export function useSceneMaterial(
   const trackQueries = useQueries({
     queries: trackIds.map((id) => ({
       queryKey: ['track', id],
-      queryFn: () => heard.get(id) ?? readTrack(id),
+      queryFn: () => heard.get(id) ?? fetchTrack(id),
       staleTime: Infinity,
     })),
   });

@@ -18,7 +18,7 @@ export function useStudioKeys(
   view: () => TimelineView | null,
   onHelp: () => void,
 ): void {
-  const { temporal } = store;
+  const { history } = store;
   const found = () => chosenMouth(program, store.getState().chosen);
   const withMouth = (work: (mouth: MouthInLine) => void) => () => {
     const mouth = found();
@@ -109,8 +109,8 @@ export function useStudioKeys(
     },
     options,
   );
-  useHotkeys('mod+z', () => temporal.getState().undo(), options);
-  useHotkeys('mod+shift+z, mod+y', () => temporal.getState().redo(), options);
+  useHotkeys('mod+z', () => history.undo(), options);
+  useHotkeys('mod+shift+z, mod+y', () => history.redo(), options);
   useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);
   useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);

@@ -20,13 +20,15 @@ import { toSeconds } from '@cruvo/core/time';
 /** A server that saves everything. */
 function willingPorts<Kind extends DocumentKind>(): SaverPorts<Kind> {
   return {
-    save: async (revision) => ({ saved: true, revision: revision + 1 }),
+    save: () => Promise.reject(new Error('Nothing is saved here.')),
+    read: () => Promise.reject(new Error('Nothing is read here.')),
     storeTrack: async () => undefined,
-    copies: {
-      read: async () => undefined,
+    journal: {
       write: async () => undefined,
+      keepTrack: async () => undefined,
       remove: async () => undefined,
     },
+    announce: () => undefined,
   };
 }
 

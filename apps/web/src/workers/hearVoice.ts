@@ -1,13 +1,14 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { Problem, cancelled } from '@cruvo/core/problem';
-import type { VoiceTrack } from '@cruvo/core/speech';
+import { writeTrack, type VoiceTrack } from '@cruvo/core/speech';
 import type { Hearing, HearingProgress, HearingRequest, HearingResult } from './hearing.worker';
 
 /** A voice track under the id that its content gives it. */
 export interface HeardVoice {
   readonly id: string;
   readonly track: VoiceTrack;
-  readonly text: string;
+  /** Its file. */
+  readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
 /**
@@ -40,11 +41,11 @@ export async function hearVoice(
 
 /** Gives a track the id of its content. */
 export async function asHeardVoice(track: VoiceTrack): Promise<HeardVoice> {
-  const text = JSON.stringify(track);
-  return { id: await sha256(text), track, text };
+  const bytes = writeTrack(track);
+  return { id: await sha256(bytes), track, bytes };
 }
 
-async function sha256(text: string): Promise<string> {
-  const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
+async function sha256(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  const digest = await crypto.subtle.digest('SHA-256', bytes);
   return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }

@@ -11,8 +11,8 @@ export const SPECTRUM_BANDS = MEL_BANDS / BANDS_TOGETHER;
 export interface Spectrum {
   /** Moments a second; moment i covers i / rate to (i + 1) / rate. */
   readonly rate: number;
-  /** Levels in whole dB above -100 dBFS, one byte each [moments * 20], in base64. */
-  readonly levels: string;
+  /** Levels in whole dB above -100 dBFS [moments * 20]. */
+  readonly levels: Uint8Array;
 }
 
 /** Gathers a spectrum from mel frames as they come. */
@@ -36,7 +36,7 @@ export class SpectrumMeter {
     if (this.frames > 0) this.close();
     return {
       rate: FRAME_RATE / FRAMES_TOGETHER,
-      levels: toBase64(this.bytes.subarray(0, this.moments * SPECTRUM_BANDS)),
+      levels: this.bytes.slice(0, this.moments * SPECTRUM_BANDS),
     };
   }
 
@@ -56,7 +56,7 @@ export class SpectrumMeter {
 /** Levels of a kept spectrum in dBFS [moments * 20]. */
 export function spectrumLevels({ levels }: Spectrum): Float32Array {
   // Float32Array.from with a function would gather the millions of an hour in a list first.
-  const kept = new Float32Array(fromBase64(levels));
+  const kept = new Float32Array(levels);
   for (let at = 0; at < kept.length; at++) kept[at]! += QUIETEST_BAND_DB;
   return kept;
 }
@@ -99,27 +99,3 @@ const NATS_PER_DB = Math.LN10 / 10;
 
 /** The same as 10 ** (decibels / 10) in half the time. */
 const powerOf = (decibels: number) => Math.exp(decibels * NATS_PER_DB);
-
-// The core's library knows neither browsers nor Node, which both have these.
-const { atob, btoa } = globalThis as unknown as {
-  atob: (text: string) => string;
-  btoa: (text: string) => string;
-};
-
-/** Bytes turned to text at once; more would be too many arguments. */
-const PIECE = 8192;
-
-function toBase64(bytes: Uint8Array): string {
-  let text = '';
-  for (let at = 0; at < bytes.length; at += PIECE) {
-    text += String.fromCharCode(...bytes.subarray(at, at + PIECE));
-  }
-  return btoa(text);
-}
-
-function fromBase64(text: string): Uint8Array {
-  const characters = atob(text);
-  const bytes = new Uint8Array(characters.length);
-  for (let at = 0; at < bytes.length; at++) bytes[at] = characters.charCodeAt(at);
-  return bytes;
-}

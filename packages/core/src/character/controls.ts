@@ -87,9 +87,20 @@ export function mouthSlots(set: ControlSet): number[] {
   return ids.flatMap((id) => set.slots.get(id) ?? []);
 }
 
-/** Writes what a mouth does into its controls. */
-export function writeMouth(set: ControlSet, values: ControlValues, state: MouthState): void {
-  for (const [id, value] of mouthOverrides(state)) set.set(values, id, value);
+/** What writes the state of a mouth into the values of its controls. */
+export function mouthWriter(set: ControlSet): (values: ControlValues, state: MouthState) => void {
+  const slots = DIMENSIONS.map(
+    (dimension) => [dimension, set.slots.get(`mouth.${dimension}`)!] as const,
+  );
+  const drawing = set.get(DRAWING);
+  const slot = set.slots.get(DRAWING);
+  const options = drawing?.kind === 'choice' ? drawing.options : [];
+  const indices = new Map(options.map((option, index) => [option, index]));
+  return (values, state) => {
+    for (const [dimension, at] of slots) values[at] = state.articulation[dimension];
+    const index = indices.get(state.drawing);
+    if (slot !== undefined && index !== undefined) values[slot] = index;
+  };
 }
 
 /** What a mouth does, as values of its controls. */

@@ -42,6 +42,8 @@ export class ControlSet {
   readonly slots: ReadonlyMap<string, number>;
   /** The values at rest. */
   readonly rest: ControlValues;
+  /** Room for the values of one source while controls are mixed. */
+  readonly scratch: ControlValues;
   private readonly byId: ReadonlyMap<string, Control>;
   private readonly choices: ReadonlySet<number>;
 
@@ -55,6 +57,7 @@ export class ControlSet {
     }
     this.slots = slots;
     this.rest = Float64Array.from(rest);
+    this.scratch = new Float64Array(rest.length);
     this.choices = new Set(
       controls.flatMap(({ kind, id }) => (kind === 'choice' ? slots.get(id)! : [])),
     );

@@ -58,14 +58,16 @@ export function overridesSource(set: ControlSet, overrides: ControlOverrides): C
  * The values of all controls at a time.
  *
  * @param sources in layers, the lowest first
+ * @param values where they are written
  */
 export function mixControls(
   set: ControlSet,
   sources: readonly ControlSource[],
   time: Flicks,
+  values: ControlValues = new Float64Array(set.rest.length),
 ): ControlValues {
-  const values = set.rest.slice();
-  const own = new Float64Array(values.length);
+  values.set(set.rest);
+  const own = set.scratch;
   for (const { muted, mix, weight, slots, sample } of sources) {
     if (muted || weight === 0 || !sample(time, own)) continue;
     for (const slot of slots) {

@@ -1,1 +1,2 @@
 export * from './documents';
+export * from './patches';

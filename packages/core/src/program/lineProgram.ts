@@ -146,7 +146,7 @@ export function lineChangedFrom(
   const starts = [before, after].map((one) => one?.line.start ?? Infinity);
   const [from, to] = [before?.steps, after?.steps];
   const moved = starts[0] !== starts[1];
-  if (moved || from?.articulation !== to?.articulation || !before || !after) {
+  if (moved || from?.articulation.value !== to?.articulation.value || !before || !after) {
     return Math.min(...starts);
   }
   const at = after.mouths.findIndex((mouth, index) => !sameMouth(mouth, before.mouths[index]));

@@ -82,7 +82,9 @@ export class Player {
     if (own.simulations.length === 0) return values;
     let run = this.runs.get(own.member.id);
     if (!run) this.runs.set(own.member.id, (run = new SimulationRun(own.simulations)));
-    const valuesAt = (step: number) => mixControls(own.controls, own.sources, timeOfStep(step));
+    const before = new Float64Array(values.length);
+    const valuesAt = (step: number) =>
+      mixControls(own.controls, own.sources, timeOfStep(step), before);
     run.seek(stepAt(time), valuesAt, values);
     return values;
   }

@@ -1,8 +1,8 @@
 import type { ControlSet, ControlSource } from '../controls';
-import { mouthSlots, writeMouth } from '../character/controls';
+import { mouthSlots, mouthWriter } from '../character/controls';
 import { closedAt, type Blink } from '../life';
 import { targetOf } from '../mouth/articulation';
-import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
+import { chartOf, type MouthRig } from '../mouth/mouthRig';
 import type { MouthState } from '../mouth/mouthState';
 import { mouthIndexAt } from '../mouth/mouths';
 import { SILENCE } from '../speech/visemes';
@@ -20,30 +20,39 @@ export function dialogueSource(
   lines: readonly LineProgram[],
   muted: boolean,
 ): ControlSource {
+  const write = mouthWriter(set);
+  const held = heldStates(rig);
+  const spokenAt = (time: Flicks): MouthState | null => {
+    for (const { line, mouths, articulation } of lines) {
+      const since = time - line.start;
+      const mouth = mouths[mouthIndexAt(mouths, since)];
+      if (!mouth) continue;
+      const { drawing, byHand } = mouth;
+      if (byHand || !articulation) return held(drawing);
+      return { drawing, articulation: articulation(toSeconds(since) + line.fit.leadSeconds) };
+    }
+    return null;
+  };
   return {
     ...{ layer: 'dialogue', muted, mix: 'replace', weight: 1, slots: mouthSlots(set) },
     sample: (time, values) => {
-      const state = spokenAt(rig, lines, time);
-      if (state) writeMouth(set, values, state);
+      const state = spokenAt(time);
+      if (state) write(values, state);
       return state !== null;
     },
   };
 }
 
-/** What the mouth does for its lines at a time; null where none is spoken. */
-function spokenAt(rig: MouthRig, lines: readonly LineProgram[], time: Flicks): MouthState | null {
-  for (const { line, mouths, articulation } of lines) {
-    const since = time - line.start;
-    const mouth = mouths[mouthIndexAt(mouths, since)];
-    if (!mouth) continue;
-    const { drawing, byHand } = mouth;
-    if (!byHand && articulation && isContinuous(rig)) {
-      return { drawing, articulation: articulation(toSeconds(since) + line.fit.leadSeconds) };
-    }
-    const shown = chartOf(rig).drawings.find((entry) => entry.drawing === drawing);
-    return { drawing, articulation: { ...targetOf(SILENCE), ...shown?.articulation } };
-  }
-  return null;
+/** What the mouth does while it holds a drawing. */
+function heldStates(rig: MouthRig): (drawing: string) => MouthState {
+  const rest = targetOf(SILENCE);
+  const states = new Map(
+    chartOf(rig).drawings.map(({ drawing, articulation }) => [
+      drawing,
+      { drawing, articulation: { ...rest, ...articulation } },
+    ]),
+  );
+  return (drawing) => states.get(drawing) ?? { drawing, articulation: rest };
 }
 
 /** Lids that close by themselves. */

@@ -19,3 +19,4 @@ export * from './language';
 export * from './textTrack';
 export * from './visemes';
 export * from './voiceTrack';
+export * from './trackFile';

@@ -1,6 +1,6 @@
 import { readArpabet } from './script/pronouncer';
 import { textTrack } from './textTrack';
-import { readVoiceTrack } from './voiceTrack';
+import { readTrack, writeTrack } from './trackFile';
 
 const word = (text: string, phones: string) => ({ text, ways: [readArpabet(phones)] });
 
@@ -12,7 +12,7 @@ describe('textTrack', () => {
     expect(track.words[1]!.start).toBeCloseTo(track.sounds[5]!.start);
   });
   it('is a track like any other, loud where it speaks', () => {
-    expect(readVoiceTrack(JSON.parse(JSON.stringify(track)))).toEqual(track);
+    expect(readTrack(writeTrack(track))).toEqual(track);
     expect(track.loudness.values[5]).toBeLessThan(-60);
     expect(track.loudness.values[40]).toBe(-20);
   });

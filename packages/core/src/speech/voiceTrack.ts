@@ -1,9 +1,7 @@
-import { array, mixed, number, object, string, type Schema } from 'yup';
 import type { Spectrum } from '../audio/spectrum';
-import { qualitySchema, type VoiceQuality } from '../audio/voiceQuality';
+import type { VoiceQuality } from '../audio/voiceQuality';
 import type { Signal } from '../signals';
 import { firstWhere } from '../numbers';
-import { Problem } from '../problem';
 import type { Departures } from './alignment/alignment';
 import { SILENCE, type Viseme } from './visemes';
 
@@ -43,98 +41,14 @@ export interface VoiceTrack {
   readonly quality: VoiceQuality | null;
 }
 
-export const TRACK_VERSION = 2;
-
-const seconds = () => number().required().min(0);
-const TOUCHING = 1e-6;
-
-function touchEachOther(sounds: readonly { start: number; end: number }[], duration: number) {
-  let at = 0;
-  for (const { start, end } of sounds) {
-    if (Math.abs(start - at) > TOUCHING || end <= start) return false;
-    at = end;
-  }
-  return Math.abs(at - duration) <= TOUCHING;
-}
-
-const stretch = () => object({ start: seconds(), end: seconds() });
-
-const words = () => array(string().required()).required();
-
-/** Checks a track that comes from outside. */
-export const voiceTrackSchema: Schema<VoiceTrack> = object({
-  version: number<typeof TRACK_VERSION>().required().oneOf([TRACK_VERSION]),
-  duration: seconds(),
-  sounds: array(
-    object({
-      start: seconds(),
-      end: seconds(),
-      viseme: number<Viseme>().required().integer().min(0).max(14),
-      phone: string().defined().nullable(),
-      word: string().defined().nullable(),
-      confidence: number().required().min(0).max(1),
-    }),
-  )
-    .required()
-    .test(
-      'touching',
-      'sounds must touch each other and cover the whole recording',
-      function (sounds) {
-        return touchEachOther(sounds, (this.parent as VoiceTrack).duration);
-      },
-    ),
-  words: array(stretch().shape({ text: string().required() })).required(),
-  departures: object({ skipped: words(), repeated: words(), added: array(stretch()).required() })
-    .defined()
-    .nullable(),
-  spectrum: object({ rate: number().required().positive(), levels: string().defined() })
-    .defined()
-    .nullable(),
-  quality: qualitySchema.defined().nullable(),
-  loudness: object({
-    rate: number().required().positive(),
-    // One test for the whole array: an hour has 360,000 values.
-    values: mixed<readonly number[]>()
-      .required()
-      .test(
-        'numbers',
-        'loudness must be a list of numbers',
-        (values) => Array.isArray(values) && values.every((value) => Number.isFinite(value)),
-      ),
-  }),
-});
-
-/**
- * Reads a track that was kept, also one that an older Cruvo heard.
- *
- * @throws Problem where it is none
- */
-export function readVoiceTrack(body: unknown): VoiceTrack {
-  const { version } = (body ?? {}) as { version?: unknown };
-  const upgraded =
-    version === 1
-      ? {
-          ...(body as object),
-          version: TRACK_VERSION,
-          words: [],
-          departures: null,
-          spectrum: null,
-          quality: null,
-        }
-      : body;
-  try {
-    return voiceTrackSchema.validateSync(upgraded, { strict: true });
-  } catch (error) {
-    throw new Problem('bad-input', `This voice track can’t be used: ${(error as Error).message}.`);
-  }
-}
+export const TRACK_VERSION = 3;
 
 /** The sound at a time in seconds; the last one after the end. */
 export function soundAt(track: VoiceTrack, time: number): Sound | undefined {
   return track.sounds[soundIndexAt(track, time)];
 }
 
-/** The position of the sound at a time in seconds, found by halving; of the last one after the end. */
+/** The position of the sound at a time in seconds, found by binary search; of the last one after the end. */
 export function soundIndexAt({ sounds }: VoiceTrack, time: number): number {
   const at = firstWhere(sounds, ({ end }) => end > time);
   return Math.min(at, sounds.length - 1);

@@ -6,3 +6,4 @@ export { RICH_CHARACTERS } from './richCharacters';
 export * from './richScene';
 export * from './roundedDigest';
 export * from './goldenMoments';
+export * from '../document/fixtures';

@@ -1,10 +1,12 @@
 import type { Knex } from 'knex';
 import * as beginning from './001-beginning';
 import * as posters from './002-posters';
+import * as binaryTracks from './003-binary-tracks';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
   { name: '002-posters', migration: posters },
+  { name: '003-binary-tracks', migration: binaryTracks },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Form } from 'react-bootstrap';
 import { listProductions, readDocumentById } from '../../api/documents';
-import { mediaUrl, readTrack } from '../../api/media';
+import { fetchTrack, mediaUrl } from '../../api/media';
 import { useOpenCharacter } from '../CharacterContext';
 import { linesOf } from '@cruvo/core/scene';
 
@@ -34,7 +34,7 @@ export function LinePicker() {
       value=""
       onChange={({ target }) => {
         const line = lines.find(({ id }) => id === target.value);
-        if (line) void readTrack(line.track).then((track) => saying.start(track, line.sound));
+        if (line) void fetchTrack(line.track).then((track) => saying.start(track, line.sound));
       }}
     >
       <option value="">Say a line of the production …</option>

@@ -1,4 +1,5 @@
 import { Form } from 'react-bootstrap';
+import { asOneStep } from '../../history/asOneStep';
 import { useOpenCharacter } from '../CharacterContext';
 
 interface SliderProps {
@@ -12,7 +13,7 @@ interface SliderProps {
 
 /** A labelled slider whose whole movement is one step to undo. */
 export function Slider({ label, value, min = 0, max, unit = '', onChange }: SliderProps) {
-  const { temporal } = useOpenCharacter().store;
+  const { history } = useOpenCharacter().store;
   const shown = unit === '°' || max > 5 ? Math.round(value) : `${Math.round(value * 100)} %`;
   return (
     <Form.Group className="setting">
@@ -29,13 +30,8 @@ export function Slider({ label, value, min = 0, max, unit = '', onChange }: Slid
         max={max}
         step={(max - min) / 200}
         value={value}
-        onChange={({ target }) => {
-          onChange(Number(target.value));
-          temporal.getState().pause();
-        }}
-        onPointerUp={() => temporal.getState().resume()}
-        onKeyUp={() => temporal.getState().resume()}
-        onBlur={() => temporal.getState().resume()}
+        {...asOneStep(history)}
+        onChange={({ target }) => onChange(Number(target.value))}
       />
     </Form.Group>
   );

@@ -27,7 +27,7 @@ describe('MouthTray', () => {
     const corrections = () => store.getState().scene.lines['line']!.corrections;
     expect(corrections()).toHaveLength(1);
     expect(corrections()[0]).toMatchObject({ drawing: shut!.getAttribute('data-drawing') });
-    act(() => store.temporal.getState().undo());
+    act(() => store.history.undo());
     expect(corrections()).toEqual([]);
   });
 

@@ -3,7 +3,7 @@ import { type SceneMaterial, compile } from '@cruvo/core/program';
 import { testMaterial } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
 import { createSceneStore } from '../sceneStore';
-import { chosenMouth, dragCorrections, middleOf, mouthEdits } from './mouthEdits';
+import { chosenMouth, middleOf, mouthEdits } from './mouthEdits';
 
 const material = testMaterial();
 
@@ -27,9 +27,9 @@ describe('mouth edits', () => {
     expect(found().mouth).toMatchObject({ drawing: 'open', byHand: false });
     mouthEdits.setDrawing(store, found(), 'closed');
     expect(found().mouth).toMatchObject({ drawing: 'closed', byHand: true });
-    store.temporal.getState().undo();
+    store.history.undo();
     expect(found().mouth.drawing).toBe('open');
-    store.temporal.getState().redo();
+    store.history.redo();
     expect(found().mouth.drawing).toBe('closed');
   });
 
@@ -39,10 +39,9 @@ describe('mouth edits', () => {
       mouthEdits.setDrawing(store, found(), turn % 2 === 0 ? 'closed' : 'open');
     }
     const last = corrections();
-    const { undo, redo } = store.temporal.getState();
-    for (let turn = 0; turn < 80; turn++) undo();
+    for (let turn = 0; turn < 80; turn++) store.history.undo();
     expect(corrections()).toEqual([]);
-    for (let turn = 0; turn < 80; turn++) redo();
+    for (let turn = 0; turn < 80; turn++) store.history.redo();
     expect(corrections()).toEqual(last);
   });
 
@@ -74,14 +73,16 @@ describe('mouth edits', () => {
   it('make one step of a whole drag', () => {
     const { store, found, corrections } = opened();
     const { line, mouths, index } = found();
-    const drag = dragCorrections(store, line);
-    for (const time of [0.9, 0.8, 0.7])
-      drag.change(moveEdge(mouths, line.corrections, index, toFlicks(time), '24'));
-    expect(store.temporal.getState().pastStates).toHaveLength(0);
-    drag.finish();
-    expect(store.temporal.getState().pastStates).toHaveLength(1);
+    const steps = () => store.history.state.getState().past.length;
+    store.history.begin();
+    for (const time of [0.9, 0.8, 0.7]) {
+      const moved = moveEdge(mouths, line.corrections, index, toFlicks(time), '24');
+      store.getState().setCorrections(line.id, moved);
+    }
+    store.history.end();
+    expect(steps()).toBe(1);
     expect(corrections()[1]!.start).toBe(toFlicks(17 / 24));
-    store.temporal.getState().undo();
+    store.history.undo();
     expect(corrections()).toEqual([]);
   });
 

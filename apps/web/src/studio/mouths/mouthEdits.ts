@@ -1,12 +1,5 @@
 import type { Character } from '@cruvo/core/character';
-import {
-  type Corrections,
-  type Mouth,
-  mouthIndexAt,
-  moveEdge,
-  release,
-  setByHand,
-} from '@cruvo/core/mouth';
+import { type Mouth, mouthIndexAt, moveEdge, release, setByHand } from '@cruvo/core/mouth';
 import { type Program, chartOfLine } from '@cruvo/core/program';
 import type { Line } from '@cruvo/core/scene';
 import { frameLength } from '@cruvo/core/time';
@@ -74,24 +67,3 @@ export const mouthEdits = {
     store.getState().choose({ line: found.line.id, time: middleOf(moved) });
   },
 };
-
-/**
- * A drag that changes corrections as it goes and counts as one step in the history when it ends.
- */
-export function dragCorrections(store: SceneStore, line: Line) {
-  const { temporal } = store;
-  const before = line.corrections;
-  let latest: Corrections = before;
-  temporal.getState().pause();
-  return {
-    change(corrections: Corrections): void {
-      latest = corrections;
-      store.getState().setCorrections(line.id, corrections);
-    },
-    finish(): void {
-      store.getState().setCorrections(line.id, before);
-      temporal.getState().resume();
-      if (latest !== before) store.getState().setCorrections(line.id, latest);
-    },
-  };
-}

@@ -4,7 +4,7 @@ import {
   controlsOf,
   itemsOf,
   poseOf,
-  writeMouth,
+  mouthWriter,
 } from '@cruvo/core/character';
 import { IDENTITY, grow, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { chartOf, targetOf } from '@cruvo/core/mouth';
@@ -31,13 +31,14 @@ export function paintThumbnails(character: Character, gallery: BrowserGallery): 
   const top = seen.y + seen.height / 2 - HEIGHT / 2 / factor;
   const view = multiply(scaling(factor), translation(-left, -top));
   const controls = controlsOf(character);
+  const write = mouthWriter(controls);
   const thumbnails = chartOf(mouth).drawings.map(({ drawing, articulation }) => {
     const canvas = document.createElement('canvas');
     canvas.width = WIDTH;
     canvas.height = HEIGHT;
     const state = { drawing, articulation: { ...targetOf(SILENCE), ...articulation } };
     const values = controls.rest.slice();
-    writeMouth(controls, values, state);
+    write(values, state);
     const pose = poseOf(character, values);
     painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
     return [drawing, canvas] as const;

@@ -4,7 +4,6 @@ import { moveEdge } from '@cruvo/core/mouth';
 import type { LineProgram } from '@cruvo/core/program';
 import { firstWhere } from '@cruvo/core/numbers';
 import { toFlicks } from '@cruvo/core/time';
-import { dragCorrections } from '../mouths/mouthEdits';
 import { useOpenScene } from '../SceneContext';
 import { laneAt } from './lanes';
 import { panBy, timeAt, xAt, zoomAround, type Extent, type Viewport } from './viewport';
@@ -20,7 +19,6 @@ type Hold =
       readonly kind: 'edge';
       readonly line: LineProgram;
       readonly index: number;
-      readonly drag: ReturnType<typeof dragCorrections>;
     }
   | { readonly kind: 'none' };
 
@@ -67,7 +65,10 @@ export function useTimelineGestures(
     if (shift) return { kind: 'loop', from: time };
     if (laneAt(y) !== 'mouths') return { kind: 'scrub' };
     const edge = edgeNear(x);
-    if (edge) return { kind: 'edge', ...edge, drag: dragCorrections(store, edge.line.line) };
+    if (edge) {
+      store.history.begin();
+      return { kind: 'edge', ...edge };
+    }
     const mouth = mouthAt(time);
     store.getState().choose(mouth);
     if (mouth) transport.seek(time);
@@ -93,8 +94,9 @@ export function useTimelineGestures(
           const { line, mouths } = held.line;
           const { frameRate } = program.scene;
           const edge = toFlicks(time) - line.start;
-          held.drag.change(moveEdge(mouths, line.corrections, held.index, edge, frameRate));
-          if (last) held.drag.finish();
+          const moved = moveEdge(mouths, line.corrections, held.index, edge, frameRate);
+          store.getState().setCorrections(line.id, moved);
+          if (last) store.history.end();
         }
         if (last) hold.current = { kind: 'none' };
       },

@@ -5,13 +5,16 @@ import {
   type FitSetting,
   type FitSettings,
 } from '@cruvo/core/mouth';
+import { asOneStep } from '../../history/asOneStep';
 
 /** How the voice moves the mouth; every change is seen at once, without hearing again. */
 export function FitSliders({
   fit,
+  history,
   onChange,
 }: {
   fit: FitSettings;
+  history: Parameters<typeof asOneStep>[0];
   onChange: (change: Partial<FitSettings>) => void;
 }) {
   return FIT_SETTING_NAMES.map((name) => {
@@ -24,6 +27,7 @@ export function FitSliders({
         </Form.Label>
         <Form.Range
           {...{ min, max, step }}
+          {...asOneStep(history)}
           value={fit[name]}
           aria-valuetext={inWords(fit[name])}
           onChange={({ target }) => onChange({ [name]: Number(target.value) })}

@@ -3,9 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Alert, Button, Form, Modal, Spinner } from 'react-bootstrap';
 import { ValidationError } from 'yup';
+import { differences } from '@cruvo/core/document';
 import { sentenceOf } from '@cruvo/core/problem';
 import { type OwnPronunciation, ownPronunciationsSchema } from '@cruvo/core/scene';
-import { readDocumentById, saveDocument, type Document } from '../../api/documents';
+import { patchDocument, readDocumentById, type Document } from '../../api/documents';
 import { useOpenScene } from '../SceneContext';
 
 /** How the names of this production are said, in ordinary words and syllables. */
@@ -59,8 +60,9 @@ function PronunciationsForm({
     try {
       const filled = rows.filter(({ word, like }) => word.trim() || like.trim());
       const pronunciations = ownPronunciationsSchema.validateSync(filled);
-      const body = { ...document.body, pronunciations };
-      const outcome = await saveDocument('production', document.id, document.revision, body);
+      const patches = differences(document.body, { ...document.body, pronunciations });
+      const { id, revision } = document;
+      const outcome = await patchDocument('production', id, revision, patches);
       await queries.invalidateQueries({ queryKey: ['production', document.id] });
       if (outcome.saved) onClose();
       else setProblem('The list was changed in another window. Close this and open it again.');

@@ -83,7 +83,11 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
           />
         </Suspense>
       )}
-      <FitSliders fit={line.fit} onChange={(change) => setFit(line.id, change)} />
+      <FitSliders
+        fit={line.fit}
+        history={store.history}
+        onChange={(change) => setFit(line.id, change)}
+      />
     </>
   );
 }

@@ -33,7 +33,7 @@ describe('VoicePanel', () => {
     expect(fit()).toEqual({ ...DEFAULT_FIT, strength: 1.7, hold: 3 });
     expect(screen.getByText('theatrical · 170 %')).toBeTruthy();
     expect(screen.getByText('on threes')).toBeTruthy();
-    act(() => store.temporal.getState().undo());
+    act(() => store.history.undo());
     expect(fit()).toEqual({ ...DEFAULT_FIT, strength: 1.7 });
   });
 

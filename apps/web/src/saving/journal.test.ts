@@ -1,0 +1,81 @@
+import 'fake-indexeddb/auto';
+import { clear, get, set } from 'idb-keyval';
+import { differences } from '@cruvo/core/document';
+import { linesOf, SCENE_VERSION, type Scene } from '@cruvo/core/scene';
+import { FIXTURES, testMaterial } from '@cruvo/core/testing';
+import type { Document } from '../api/documents';
+import { browserJournal, unsavedWork } from './journal';
+
+const { scene } = testMaterial();
+const document: Document<'scene'> = {
+  ...{ id: 'id', kind: 'scene', production: 'p', revision: 4 },
+  body: scene,
+};
+const bytes = Uint8Array.of(1, 2, 3);
+
+beforeEach(() => clear());
+
+describe('the journal in the browser', () => {
+  it('has nothing to bring back where nothing was left', async () => {
+    expect(await unsavedWork(document)).toBeNull();
+  });
+
+  it('brings back what was changed, over the document as it is now', async () => {
+    const patches = differences(scene, { ...scene, length: scene.length / 2 });
+    await browserJournal.keepTrack('t', bytes);
+    await browserJournal.write('id', { revision: 3, patches, tracks: ['t', 'lost'] });
+    const renamed = { ...document, body: { ...scene, name: 'Renamed meanwhile' } };
+    expect(await unsavedWork(renamed)).toEqual({
+      revision: 3,
+      body: { ...scene, name: 'Renamed meanwhile', length: scene.length / 2 },
+      tracks: new Map([['t', bytes]]),
+    });
+  });
+
+  it('writes only what was changed', async () => {
+    const patches = differences(scene, { ...scene, name: 'Fog' });
+    await browserJournal.write('id', { revision: 3, patches, tracks: [] });
+    expect(JSON.stringify(await get('journal id')).length).toBeLessThan(100);
+  });
+
+  it('forgets a document with its tracks, and no others', async () => {
+    for (const id of ['id', 'other']) {
+      await browserJournal.keepTrack(`${id} track`, bytes);
+      await browserJournal.write(id, { revision: 1, patches: [], tracks: [`${id} track`] });
+    }
+    await browserJournal.remove('id', ['id track']);
+    expect(await unsavedWork(document)).toBeNull();
+    expect(await get('track id track')).toBeUndefined();
+    expect(await get('track other track')).toEqual(bytes);
+  });
+
+  it('takes up what an older Cruvo left, brought up to date', async () => {
+    const { body } = FIXTURES.find(({ name }) => name === 'scene-3')!;
+    await set('unsaved id', { revision: 2, body, tracks: { t: '{"version":1}' } });
+    const left = await unsavedWork(document);
+    expect([left!.revision, left!.body.schemaVersion]).toEqual([2, SCENE_VERSION]);
+    expect(linesOf(left!.body)).toHaveLength(2);
+    expect(new TextDecoder().decode(left!.tracks.get('t'))).toBe('{"version":1}');
+    await browserJournal.remove('id', []);
+    expect(await unsavedWork(document)).toBeNull();
+  });
+
+  it.each([
+    ['journal id', { revision: 'one', patches: [], tracks: [] }],
+    ['journal id', { revision: 1, patches: [{ op: 'move', path: ['a'] }], tracks: [] }],
+    ['unsaved id', { revision: 1 }],
+    ['unsaved id', 'nothing'],
+  ])('passes over what is no entry: %s %j', async (key, value) => {
+    await set(key, value);
+    expect(await unsavedWork(document)).toBeNull();
+  });
+
+  it('says why work can’t be brought back that would break the document', async () => {
+    const broken: Scene = { ...scene, length: -1 };
+    await browserJournal.write('id', {
+      ...{ revision: 1, tracks: [] },
+      patches: differences(scene, broken),
+    });
+    await expect(unsavedWork(document)).rejects.toThrow(/can’t be used: length/);
+  });
+});

@@ -1,0 +1,98 @@
+import { delMany, get, set } from 'idb-keyval';
+import { number, object, string, array } from 'yup';
+import {
+  patched,
+  patchesSchema,
+  readDocument,
+  type DocumentBodies,
+  type DocumentKind,
+  type Patches,
+} from '@cruvo/core/document';
+import type { Document } from '../api/documents';
+
+/** Work on one document that is not saved on the server yet. */
+export interface JournalEntry {
+  /** The revision that the work was made from. */
+  readonly revision: number;
+  readonly patches: Patches;
+  /** Ids of the voice tracks that the server does not have yet. */
+  readonly tracks: readonly string[];
+}
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+/** Where unsaved work is kept. */
+export interface Journal {
+  readonly write: (id: string, entry: JournalEntry) => Promise<void>;
+  readonly keepTrack: (track: string, bytes: Bytes) => Promise<void>;
+  /** Removes the entry of a document, and tracks that are no longer needed. */
+  readonly remove: (id: string, tracks: readonly string[]) => Promise<void>;
+}
+
+const entryKey = (id: string) => `journal ${id}`;
+const trackKey = (id: string) => `track ${id}`;
+/** Where an older Cruvo kept the whole body and all tracks. */
+const oldKey = (id: string) => `unsaved ${id}`;
+
+/** The browser's own store. */
+export const browserJournal: Journal = {
+  write: (id, entry) => set(entryKey(id), entry),
+  keepTrack: (track, bytes) => set(trackKey(track), bytes),
+  remove: (id, tracks) => delMany([entryKey(id), oldKey(id), ...tracks.map(trackKey)]),
+};
+
+/** Unsaved work of an earlier visit, laid over the document as it is on the server now. */
+export interface UnsavedWork<Kind extends DocumentKind> {
+  readonly revision: number;
+  readonly body: DocumentBodies[Kind];
+  readonly tracks: ReadonlyMap<string, Bytes>;
+}
+
+const entrySchema = object({
+  revision: number().required().integer(),
+  patches: patchesSchema,
+  tracks: array(string().required()).required(),
+}).required();
+
+/** What an earlier visit left unsaved of a document; null where there is nothing. */
+export async function unsavedWork<Kind extends DocumentKind>({
+  id,
+  kind,
+  body,
+}: Document<Kind>): Promise<UnsavedWork<Kind> | null> {
+  const entry: unknown = await get(entryKey(id));
+  if (entry === undefined) return oldUnsavedWork(kind, id);
+  if (!entrySchema.isValidSync(entry, { strict: true })) return null;
+  const { revision, patches, tracks } = entry as JournalEntry;
+  const kept = await Promise.all(
+    tracks.map(async (track) => [track, await get<Bytes>(trackKey(track))] as const),
+  );
+  return {
+    revision,
+    body: readDocument(kind, patched(body, patches)),
+    tracks: new Map(kept.flatMap(([track, bytes]) => (bytes ? [[track, bytes] as const] : []))),
+  };
+}
+
+const oldCopySchema = object({
+  revision: number().required().integer(),
+  body: object().required(),
+  tracks: object().required(),
+}).required();
+
+async function oldUnsavedWork<Kind extends DocumentKind>(
+  kind: Kind,
+  id: string,
+): Promise<UnsavedWork<Kind> | null> {
+  const copy: unknown = await get(oldKey(id));
+  if (!oldCopySchema.isValidSync(copy, { strict: true })) return null;
+  const { revision, body, tracks } = copy as {
+    readonly revision: number;
+    readonly body: unknown;
+    readonly tracks: Readonly<Record<string, string>>;
+  };
+  const texts = Object.entries(tracks).map(
+    ([track, text]) => [track, new TextEncoder().encode(text)] as const,
+  );
+  return { revision, body: readDocument(kind, body), tracks: new Map(texts) };
+}
