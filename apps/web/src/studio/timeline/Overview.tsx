@@ -36,9 +36,9 @@ export function Overview({
     for (const { line } of program.members.flatMap(({ lines }) => lines)) {
       const pyramid = peaks.get(line.voice.peaks);
       const { start, duration } = lineTimes(line);
-      for (let x = 0; pyramid && x < extent.width; x++) {
+      const last = Math.min(extent.width, Math.ceil((start + duration) * perSecond));
+      for (let x = Math.ceil(start * perSecond); pyramid && x < last; x++) {
         const from = x / perSecond - start;
-        if (from < 0 || from > duration) continue;
         const { low, high } = pyramid.between(from, from + 1 / perSecond);
         context.fillRect(x, (HEIGHT / 2) * (1 - high), 1, Math.max(1, (HEIGHT / 2) * (high - low)));
       }

@@ -1,16 +1,17 @@
 import type { LineProgram } from '@cruvo/core/program';
 import { SILENCE, type Sound, type SpokenWord, UNSURE, VISEME_NAMES } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
-import { firstVisible } from './firstVisible';
 import { LANES } from './lanes';
 import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
-import { timeAt, xAt } from './viewport';
+import { visibleSpans } from './visibleSpans';
 
 const SMALL_FONT = "11px 'Figtree Variable', sans-serif";
 /** Narrower sounds are drawn without an edge, pixels. */
 const NARROWEST_EDGED = 3;
 const BAR = 4;
 const PADDING = 4;
+/** No letter fits into less, pixels. */
+const NARROWEST_TEXT = 5;
 
 /** Paints what was heard: the words where they are known, and the sounds with how sure they are. */
 export function paintSpeech(
@@ -21,21 +22,12 @@ export function paintSpeech(
 ): void {
   if (!track) return;
   const lineStart = toSeconds(line.start);
-  const from = timeAt(viewport, 0) - lineStart;
-  const to = timeAt(viewport, width) - lineStart;
-  const place = ({ start, end }: { start: number; end: number }) => ({
-    left: xAt(viewport, lineStart + start),
-    right: xAt(viewport, lineStart + end),
-  });
-  for (let at = firstVisible(track.words, from); at < track.words.length; at++) {
-    const word = track.words[at]!;
-    if (word.start > to) break;
-    paintWord(context, word, place(word), colors);
+  const toScene = (time: number) => lineStart + time;
+  for (const { item, ...place } of visibleSpans(track.words, viewport, width, toScene)) {
+    paintWord(context, item, place, colors);
   }
-  for (let at = firstVisible(track.sounds, from); at < track.sounds.length; at++) {
-    const sound = track.sounds[at]!;
-    if (sound.start > to) break;
-    if (sound.viseme !== SILENCE) paintSound(context, sound, place(sound), colors);
+  for (const { item, ...place } of visibleSpans(track.sounds, viewport, width, toScene)) {
+    if (item.viseme !== SILENCE) paintSound(context, item, place, colors);
   }
 }
 
@@ -91,6 +83,7 @@ function write(
   color: string,
 ): void {
   const room = right - left - PADDING;
+  if (room < NARROWEST_TEXT) return;
   const first = text.split(' ')[0]!;
   const shown = [text, first].find((candidate) => context.measureText(candidate).width <= room);
   if (shown === undefined) return;

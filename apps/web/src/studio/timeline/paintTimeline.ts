@@ -1,13 +1,13 @@
 import type { Mouth } from '@cruvo/core/mouth';
 import type { LineProgram } from '@cruvo/core/program';
-import { framesPerSecond, toFlicks, toSeconds } from '@cruvo/core/time';
+import { framesPerSecond, toSeconds, type Flicks } from '@cruvo/core/time';
 import { lineTimes } from '../lineTimes';
-import { firstVisible } from './firstVisible';
 import type { Thumbnails } from '../mouths/thumbnails';
 import { LANES } from './lanes';
 import { paintSpeech } from './paintSpeech';
 import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
 import { timeAt, xAt } from './viewport';
+import { visibleSpans } from './visibleSpans';
 
 /** Paints ruler, waveforms and mouths; the playhead lies over it as an element of its own. */
 export function paintTimeline(
@@ -132,6 +132,8 @@ function paintWave(
 
 /** Below this width neighbouring mouths are told apart by their pictures alone, pixels. */
 const NARROWEST_FRAME = 6;
+/** Below this width a mouth shows a slice of its picture, pixels. */
+const NARROWEST_CLIPPED = 4;
 /** Room under the picture for the mark of what was set by hand, pixels. */
 const MARK_HEIGHT = 8;
 
@@ -142,19 +144,17 @@ function paintMouths(
   colors: Colors,
   thumbnails: Thumbnails | undefined,
 ): void {
-  const place = ({ start, end }: Mouth) => ({
-    left: xAt(viewport, toSeconds(line.start + start)),
-    right: xAt(viewport, toSeconds(line.start + end)),
-  });
-  const from = toFlicks(timeAt(viewport, 0)) - line.start;
-  const to = toFlicks(timeAt(viewport, width)) - line.start;
-  for (let index = firstVisible(mouths, from); index < mouths.length; index++) {
-    const mouth = mouths[index]!;
-    if (mouth.start > to) break;
-    paintMouth(context, mouth, place(mouth), thumbnails?.get(mouth.drawing), colors);
+  const toScene = (time: Flicks) => toSeconds(line.start + time);
+  for (const { item, ...place } of visibleSpans(mouths, viewport, width, toScene)) {
+    paintMouth(context, item, place, thumbnails?.get(item.drawing), colors);
+  }
+  const shown = line.corrections.filter(({ drawing }) => thumbnails?.has(drawing));
+  for (const { left, right } of visibleSpans(shown, viewport, width, toScene)) {
+    paintMark(context, left, right - left, colors);
   }
   if (chosen?.line.id === line.id) {
-    const { left, right } = place(chosen.mouth);
+    const left = xAt(viewport, toScene(chosen.mouth.start));
+    const right = xAt(viewport, toScene(chosen.mouth.end));
     context.strokeStyle = colors.chosen;
     context.lineWidth = 3;
     context.beginPath();
@@ -180,6 +180,16 @@ function paintMouth(
   const width = right - left;
   const framed = width >= NARROWEST_FRAME;
   const pictureHeight = height - 4 - MARK_HEIGHT;
+  if (width < NARROWEST_CLIPPED) {
+    // Too narrow for more than the middle of the picture.
+    if (thumbnail) {
+      const slice = (width * thumbnail.height) / pictureHeight;
+      const middle = (thumbnail.width - slice) / 2;
+      const from = [middle, 0, slice, thumbnail.height] as const;
+      context.drawImage(thumbnail, ...from, left, top + 2, width, pictureHeight);
+    }
+    return;
+  }
   context.save();
   context.beginPath();
   const box = [left, top + 2, Math.max(1, framed ? width - 1 : width), pictureHeight] as const;
@@ -200,10 +210,18 @@ function paintMouth(
     context.drawImage(thumbnail, x, top + 2, shown, pictureHeight);
   }
   context.restore();
-  if (mouth.byHand) {
-    context.fillStyle = colors.byHand;
-    context.fillRect(left, top + height - MARK_HEIGHT, Math.max(1, width - 1), MARK_HEIGHT - 2);
-  }
+}
+
+/** The mark of what was set by hand. */
+function paintMark(
+  context: CanvasRenderingContext2D,
+  left: number,
+  width: number,
+  colors: Colors,
+): void {
+  const { top, height } = LANES.mouths;
+  context.fillStyle = colors.byHand;
+  context.fillRect(left, top + height - MARK_HEIGHT, Math.max(1, width - 1), MARK_HEIGHT - 2);
 }
 
 function paintLoop(
