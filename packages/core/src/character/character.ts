@@ -26,11 +26,16 @@ export interface Character {
 
 const MOST_PARTS = 5000;
 
-const shape = object({
+/** What a character has beside its tables, its mouth and its eyes. */
+export const characterFields = {
   schemaVersion: number<typeof CHARACTER_VERSION>().required().oneOf([CHARACTER_VERSION]),
   name: string().required().max(200),
   width: number().required().positive(),
   height: number().required().positive(),
+};
+
+const shape = object({
+  ...characterFields,
   drawings: recordsSchema(drawingSchema, 'drawing'),
   parts: recordsSchema(partSchema, 'part'),
   mouth: lazy((value: unknown) =>

@@ -71,7 +71,8 @@ export const NO_EYES: Eyes = {
   brows: { left: null, right: null },
 };
 
-const LIDS = {
+/** What each way of closing is checked by. */
+export const LID_SCHEMAS = {
   swap: object({
     closed: array(string().required()).required().min(1),
     open: array(string().required()).required(),
@@ -85,9 +86,9 @@ const LIDS = {
 } as const;
 
 const lidsSchema = lazy((value: unknown) => {
-  const kind = (value as { kind?: keyof typeof LIDS } | null)?.kind;
-  const shape = kind && Object.hasOwn(LIDS, kind) ? LIDS[kind] : object();
-  return shape.shape({ kind: string().required().oneOf(Object.keys(LIDS)) }).nullable();
+  const kind = (value as { kind?: keyof typeof LID_SCHEMAS } | null)?.kind;
+  const shape = kind && Object.hasOwn(LID_SCHEMAS, kind) ? LID_SCHEMAS[kind] : object();
+  return shape.shape({ kind: string().required().oneOf(Object.keys(LID_SCHEMAS)) }).nullable();
 });
 
 const browSchema = () =>

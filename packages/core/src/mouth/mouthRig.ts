@@ -34,7 +34,7 @@ export interface Follower {
   readonly pivot: Point;
 }
 
-const followersSchema = array(
+export const followersSchema = array(
   object({
     part: string().required(),
     x: number().required(),
@@ -45,7 +45,8 @@ const followersSchema = array(
   }),
 ).required();
 
-const SCHEMAS = {
+/** What each kind of mouth is checked by. */
+export const MOUTH_SCHEMAS = {
   two: drawnMouthSchema,
   steps: drawnMouthSchema,
   chart: drawnMouthSchema,
@@ -58,7 +59,9 @@ const SCHEMAS = {
 export const mouthRigSchema = lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
   const schema =
-    typeof kind === 'string' && Object.hasOwn(SCHEMAS, kind) ? SCHEMAS[kind as MouthKind] : null;
+    typeof kind === 'string' && Object.hasOwn(MOUTH_SCHEMAS, kind)
+      ? MOUTH_SCHEMAS[kind as MouthKind]
+      : null;
   return (schema ?? object({ kind: string().required().oneOf(MOUTH_KINDS) })).shape({
     followers: followersSchema,
   });

@@ -29,7 +29,8 @@ const color = () =>
     .required()
     .matches(/^#[0-9a-f]{6}$/i);
 
-const INSIDES = {
+/** What each kind of inside is checked by. */
+export const INSIDE_SCHEMAS = {
   color: object({ color: color() }),
   gradient: object({ top: color(), bottom: color() }),
   part: object({ part: string().required() }),
@@ -37,9 +38,9 @@ const INSIDES = {
 
 const insideSchema = lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
-  const known = typeof kind === 'string' && Object.hasOwn(INSIDES, kind);
-  const shape = known ? INSIDES[kind as Inside['kind']] : object();
-  return shape.shape({ kind: string().required().oneOf(Object.keys(INSIDES)) }).required();
+  const known = typeof kind === 'string' && Object.hasOwn(INSIDE_SCHEMAS, kind);
+  const shape = known ? INSIDE_SCHEMAS[kind as Inside['kind']] : object();
+  return shape.shape({ kind: string().required().oneOf(Object.keys(INSIDE_SCHEMAS)) }).required();
 });
 
 export const cutMouthSchema = object({
