@@ -5,7 +5,7 @@ import { type Drawing, characterFromArtwork } from '@cruvo/core/character';
 import { type Program, type SceneMaterial, compile } from '@cruvo/core/program';
 import { starterScene } from '@cruvo/core/scene';
 import { readArtwork } from '@cruvo/media/artwork';
-import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { withRecord } from '@cruvo/core/records';
 
 /** A scene to paint, with all that it needs. */
@@ -64,7 +64,7 @@ export async function demoScene(): Promise<DemoScene> {
     },
     characters: new Map([['isbel', isbel]]),
     tracks: new Map([
-      ['track', await hearWorkingVoice(voicePath, { script: null, channel: 'both' })],
+      ['track', await analyseWorkingVoice(voicePath, { script: null, channel: 'both' })],
     ]),
   };
   const close = () => rmSync(folder, { recursive: true });

@@ -8,7 +8,7 @@ import type { Line, Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle, frameStart, nearestFrame } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+import { retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
 import { History } from '../apps/web/src/history/history';
 import { timeEach } from './timing';
 
@@ -40,7 +40,7 @@ function editAll({ scene: first, characters, track, pictures, size }: Input): Ed
   const read = performance.now() - begin;
   const tracks = new Map<string, VoiceTrack>([[track[0], heard]]);
   const cast = new Map(characters);
-  const gallery = new Map(
+  const images = new Map(
     pictures.map(([media, svg]) => [
       media,
       { kind: 'vector' as const, drawing: readVectorDrawing(svg) },
@@ -65,7 +65,7 @@ function editAll({ scene: first, characters, track, pictures, size }: Input): Ed
     differences(first, scene);
     program = compile({ scene, characters: cast, tracks }, program, select);
     player.swap(program);
-    painter.paintFrame(player.seek(frameMiddle(shown + at, scene.frameRate)), gallery, size);
+    painter.paintFrame(player.seek(frameMiddle(shown + at, scene.frameRate)), images, size);
     context.getImageData(0, 0, 1, 1);
   };
   const line = (change: (one: Line) => Partial<Line>) =>

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { heardChannel } from '@cruvo/core/audio';
-import { LiveHearing, VoiceHearing } from '@cruvo/core/speech';
+import { LiveSpeechAnalyzer, SpeechAnalyzer } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { shippedSoundModel } from '@cruvo/media/voice';
 import { onPage } from './browserPage';
@@ -75,7 +75,7 @@ export async function benchHearingInChromium(seconds: number, way: Way): Promise
 /** Work for each block of 10 ms of a live voice, milliseconds: median and 95 %. */
 export async function benchLive(): Promise<{ median: number; p95: number }> {
   const mono = await demoSamples();
-  const hearing = new LiveHearing(await shippedSoundModel(), RATE);
+  const hearing = new LiveSpeechAnalyzer(await shippedSoundModel(), RATE);
   const times: number[] = [];
   for (let at = 0; at < mono.length; at += BLOCK) {
     const began = performance.now();
@@ -90,7 +90,7 @@ export async function benchLive(): Promise<{ median: number; p95: number }> {
 export async function benchFirstSounds(): Promise<number> {
   const mono = await demoSamples();
   const began = performance.now();
-  const hearing = new VoiceHearing(await shippedSoundModel(), RATE, null);
+  const hearing = new SpeechAnalyzer(await shippedSoundModel(), RATE, null);
   while (hearing.soundsSoFar().length === 0) hearing.push(mono);
   return (performance.now() - began) / 1000;
 }

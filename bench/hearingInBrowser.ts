@@ -1,5 +1,5 @@
 import { heardChannel } from '@cruvo/core/audio';
-import { type ScriptToFind, VoiceHearing, readSoundModel } from '@cruvo/core/speech';
+import { type ScriptToFind, SpeechAnalyzer, readSoundModel } from '@cruvo/core/speech';
 
 interface Input {
   /** Base64. */
@@ -19,7 +19,7 @@ function hear({ weights, samples, sampleRate, script }: Input): number {
   const model = readSoundModel(bytesOf(weights));
   const values = new Int16Array(bytesOf(samples).buffer);
   const began = performance.now();
-  const hearing = new VoiceHearing(model, sampleRate, script);
+  const hearing = new SpeechAnalyzer(model, sampleRate, script);
   for (let at = 0; at < values.length; at += STRETCH_SECONDS * sampleRate) {
     const block = {
       sampleRate,

@@ -39,7 +39,7 @@ export function longTrack(track: VoiceTrack): VoiceTrack {
       at === sounds.length - 1 ? { ...sound, end: LINE_SECONDS } : sound,
     ),
     words: within(track.words),
-    departures: null,
+    deviations: null,
     loudness: {
       rate,
       values: Array.from({ length: LINE_SECONDS * rate }, (_, at) => values[at % values.length]!),

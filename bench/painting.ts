@@ -1,11 +1,11 @@
 import type { Frame } from '@cruvo/core/frame';
 import { Player } from '@cruvo/core/program';
 import { frameMiddle } from '@cruvo/core/time';
-import { nodeSurface, retainedNodeSurface } from '@cruvo/film/gallery';
+import { nodeSurface, retainedNodeSurface } from '@cruvo/film/images';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 import { onPage } from './browserPage';
 import type { PaintedScene } from './demoScene';
-import { galleryOf } from './rendering';
+import { imagesOf } from './rendering';
 import { percentile } from './timing';
 
 /** Milliseconds for one frame at 1280 × 720. */
@@ -30,7 +30,7 @@ export async function benchPaintingInNode(
   scene: PaintedScene,
   motion: Motion,
 ): Promise<PaintingFigures> {
-  const gallery = await galleryOf(scene);
+  const images = await imagesOf(scene);
   const anew = nodeSurface(SIZE.width, SIZE.height);
   const kept = retainedNodeSurface(SIZE.width, SIZE.height);
   const canvas = (way: Way) => (way === 'anew' ? anew : kept).canvas;
@@ -38,7 +38,7 @@ export async function benchPaintingInNode(
   const ways = {
     frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
     paint: (way: Way, frame: Frame) =>
-      void (way === 'anew' ? anew : kept).painter.paintFrame(frame, gallery, SIZE),
+      void (way === 'anew' ? anew : kept).painter.paintFrame(frame, images, SIZE),
     // Reading a pixel makes the canvas finish.
     finish: (way: Way) => void canvas(way).getContext('2d').getImageData(0, 0, 1, 1),
     pixels: (way: Way) => canvas(way).data(),

@@ -6,7 +6,7 @@ import type { Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 
 interface Input {
@@ -26,7 +26,7 @@ function paintAll({ scene, characters, tracks, pictures, size, motion }: Input):
     tracks: new Map(tracks),
   });
   const player = new Player(program);
-  const gallery = new Map(
+  const images = new Map(
     pictures.map(([media, svg]) => [
       media,
       { kind: 'vector' as const, drawing: readVectorDrawing(svg) },
@@ -43,7 +43,7 @@ function paintAll({ scene, characters, tracks, pictures, size, motion }: Input):
   };
   const ways = {
     frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
-    paint: (way: Way, frame: Frame) => void painters[way].paintFrame(frame, gallery, size),
+    paint: (way: Way, frame: Frame) => void painters[way].paintFrame(frame, images, size),
     finish: (way: Way) => void both[way].context.getImageData(0, 0, 1, 1),
     pixels: (way: Way) => both[way].context.getImageData(0, 0, size.width, size.height).data,
   };

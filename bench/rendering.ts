@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Player } from '@cruvo/core/program';
 import type { FilmSettings } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, toSeconds } from '@cruvo/core/time';
-import { drawingsOf, loadGallery, nodeSurface, type NodeGallery } from '@cruvo/film/gallery';
+import { drawingsOf, loadImages, nodeSurface, type NodeImages } from '@cruvo/film/images';
 import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
 
@@ -24,11 +24,11 @@ export async function benchRendering(
   height: number,
 ): Promise<RenderingFigures> {
   const settings: FilmSettings = { width, height, frameRate: '24', background: '#33414a' };
-  const gallery = await galleryOf(demo);
+  const images = await imagesOf(demo);
   const { length } = demo.program.scene;
   const frames = frameCount(length, settings.frameRate);
   const raw = join(demo.folder, 'frames.rgba');
-  writeRawFrames(raw, demo, gallery, settings);
+  writeRawFrames(raw, demo, images, settings);
   const sounds = [{ path: demo.voicePath, start: 0 }];
   const output = join(demo.folder, 'film.mp4');
   const encode = rgbaFilmArguments({
@@ -44,7 +44,7 @@ export async function benchRendering(
     film = Math.max(
       film,
       await rate(frames, () =>
-        renderFilm({ program: demo.program, gallery, sounds, settings, output }),
+        renderFilm({ program: demo.program, images, sounds, settings, output }),
       ),
     );
   }
@@ -56,8 +56,8 @@ export async function benchRendering(
   };
 }
 
-export const galleryOf = (demo: PaintedScene): Promise<NodeGallery> =>
-  loadGallery(drawingsOf(demo.program), async (media) => Buffer.from(demo.pictures.get(media)!));
+export const imagesOf = (demo: PaintedScene): Promise<NodeImages> =>
+  loadImages(drawingsOf(demo.program), async (media) => Buffer.from(demo.pictures.get(media)!));
 
 async function rate(frames: number, work: () => void | Promise<void>): Promise<number> {
   const start = performance.now();
@@ -68,14 +68,14 @@ async function rate(frames: number, work: () => void | Promise<void>): Promise<n
 function writeRawFrames(
   path: string,
   { program }: DemoScene,
-  gallery: NodeGallery,
+  images: NodeImages,
   settings: FilmSettings,
 ): void {
   const { canvas, painter } = nodeSurface(settings.width, settings.height);
   const player = new Player(program);
   const file = openSync(path, 'w');
   for (let index = 0; index < frameCount(program.scene.length, settings.frameRate); index++) {
-    painter.paintFrame(player.seek(frameMiddle(index, settings.frameRate)), gallery, settings);
+    painter.paintFrame(player.seek(frameMiddle(index, settings.frameRate)), images, settings);
     writeSync(file, canvas.data());
   }
   closeSync(file);

@@ -259,7 +259,7 @@ test('newer artwork comes in over the old, with a say in what changes', async ({
     .replace('<g id="nose">', '<g id="beak">')
     .replace('</svg>', '<g id="hat"><rect x="250" y="20" width="300" height="90"/></g></svg>');
   await page.getByRole('button', { name: 'Artwork' }).click();
-  await page.getByRole('button', { name: 'Bring in newer artwork' }).click();
+  await page.getByRole('button', { name: 'Update from newer artwork' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Newer artwork, files').setInputFiles(write(folder, 'N2.svg', newer));
   const renamed = dialog.getByRole('region', { name: 'Renamed' });
@@ -272,7 +272,7 @@ test('newer artwork comes in over the old, with a say in what changes', async ({
   await expect(dialog.getByRole('region', { name: 'Gone' })).toContainText('nose');
   await dialog.getByRole('region', { name: 'Gone' }).getByLabel('Keep it').check();
   await expectAccessible(page);
-  await dialog.getByRole('button', { name: 'Take it over' }).click();
+  await dialog.getByRole('button', { name: 'Apply changes' }).click();
   const row = (name: string) => page.locator('.part-row', { hasText: new RegExp(`^${name}`) });
   for (const name of ['OH round', 'hat', 'nose', 'beak']) await expect(row(name)).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -295,7 +295,7 @@ test('a character goes out as a file and into another production', async ({ page
   await expect(can(page, 'talks')).toBeVisible();
 });
 
-test('keys move, hide and take away what is chosen', async ({ page }) => {
+test('keys move, hide and remove what is selected', async ({ page }) => {
   await drop(page, write(folder, 'Keys.svg', template));
   await click(page, 400, 830);
   await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
@@ -310,7 +310,7 @@ test('keys move, hide and take away what is chosen', async ({ page }) => {
   await page.keyboard.press('Control+z');
   await expect(page.locator('.part-row', { hasText: /^body/ })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('take the chosen parts away');
+  await expect(page.getByRole('dialog')).toContainText('remove the selected parts');
 });
 
 test('parts follow the mouth, and brows rest where one likes', async ({ page }) => {
@@ -323,13 +323,13 @@ test('parts follow the mouth, and brows rest where one likes', async ({ page }) 
   await page.getByRole('button', { name: 'Colour behind' }).click();
   await expect(page.locator('.part-row', { hasText: /^colour behind/ })).toBeVisible();
   await page.getByRole('tab', { name: 'Eyes' }).click();
-  const slider = page.getByLabel('The left one up');
+  const slider = page.getByLabel('Left brow height');
   await slider.focus();
   for (let step = 0; step < 8; step++) await page.keyboard.press('ArrowRight');
   await page.getByRole('tab', { name: 'Mouth' }).click();
   await page.reload();
   await page.getByRole('tab', { name: 'Eyes' }).click();
-  expect(Number(await page.getByLabel('The left one up').inputValue())).toBeGreaterThan(1);
+  expect(Number(await page.getByLabel('Left brow height').inputValue())).toBeGreaterThan(1);
 });
 
 test('what can’t be shown as it was is said', async ({ page }) => {

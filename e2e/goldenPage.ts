@@ -2,7 +2,7 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import { Player, compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
 import type { Picture } from '@cruvo/painter/paint';
-import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserGallery';
+import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
 import { toFlicks } from '@cruvo/core/time';
 
 export type GoldenPage = { paintGolden: typeof paintGolden };
@@ -19,9 +19,9 @@ async function paintGolden(
   retained: boolean,
 ): Promise<string[]> {
   const player = new Player(compile(richScene()));
-  const gallery = new Map<string, Picture<ImageBitmap>>();
+  const images = new Map<string, Picture<ImageBitmap>>();
   for (const [media, picture] of richPictures()) {
-    gallery.set(
+    images.set(
       media,
       typeof picture === 'string'
         ? { kind: 'vector', drawing: readVectorDrawing(picture) }
@@ -30,7 +30,7 @@ async function paintGolden(
   }
   const canvas = Object.assign(document.createElement('canvas'), size);
   const painter = retained ? retainedPainterFor(canvas) : painterFor(canvas);
-  const paint = (time: number) => painter.paintFrame(player.seek(toFlicks(time)), gallery, size);
+  const paint = (time: number) => painter.paintFrame(player.seek(toFlicks(time)), images, size);
   let played = 0;
   return GOLDEN_TIMES.map((time) => {
     for (; retained && played < time; played += 1 / RETAINED_RATE) paint(played);

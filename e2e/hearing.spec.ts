@@ -118,7 +118,7 @@ test('the character speaks live with the simulated microphone', async ({ demo })
     page.locator('.stage canvas').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
   await expectAccessible(page);
   const still = await picture();
-  await page.getByLabel('Let me hear it').uncheck();
+  await page.getByLabel('Play the sound').uncheck();
   await page.getByRole('button', { name: 'Speak' }).click();
   await expect(page.getByTestId('delay')).toContainText(/follows after \d+ ms/);
   await expect.poll(picture).not.toBe(still);

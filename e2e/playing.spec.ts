@@ -4,7 +4,7 @@ import type { Character } from '@cruvo/core/character';
 import { compile, Player } from '@cruvo/core/program';
 import { linesOf, type Scene } from '@cruvo/core/scene';
 import { frameMiddle } from '@cruvo/core/time';
-import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
+import { drawingsOf, loadImages, nodeSurface } from '@cruvo/film/images';
 import { DEMO, expect, StudioPage, test, trackOf } from './studio';
 
 const seconds = (clock: string) => Number(/:(\d+\.\d+)/.exec(clock)![1]);
@@ -49,13 +49,13 @@ async function clockUntilJumps(clock: Element, jumps: number): Promise<number[]>
 
 test('plays in time with the sound, stops, and goes to the start', async ({ studio }) => {
   const { page } = studio;
-  await page.keyboard.press('Space');
+  await page.keyboard.press('PaintTransform');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await expect(page.locator('.readout')).toHaveText(/\d+ dropped/);
   const speed = await page.locator('.transport .time').evaluate(speedOfClock);
   expect(speed).toBeGreaterThan(0.9);
   expect(speed).toBeLessThan(1.1);
-  await page.keyboard.press('Space');
+  await page.keyboard.press('PaintTransform');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   const stopped = await studio.clock();
   await picturesLater(page, 12);
@@ -68,7 +68,7 @@ test('ends with the scene, and begins again from there', async ({ studio }) => {
   const { page } = studio;
   await page.keyboard.press('End');
   expect(await studio.clock()).toContain('0:04.00');
-  await page.keyboard.press('Space');
+  await page.keyboard.press('PaintTransform');
   await expect.poll(async () => seconds(await studio.clock())).toBeLessThan(2);
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
   expect(await studio.clock()).toContain('0:04.00');
@@ -91,7 +91,7 @@ test('loops a stretch that is drawn with Shift', async ({ studio }) => {
   await page.keyboard.down('Shift');
   await studio.drag('ruler', 1, 1.6, 4);
   await page.keyboard.up('Shift');
-  await page.keyboard.press('Space');
+  await page.keyboard.press('PaintTransform');
   const times = await page.locator('.transport .time').evaluate(clockUntilJumps, 2);
   expect(Math.min(...times)).toBeGreaterThanOrEqual(0.99);
   expect(Math.max(...times)).toBeLessThan(1.62);
@@ -137,7 +137,7 @@ test('the stage shows what the film’s painter paints at the same time', async 
     characters: new Map([[DEMO.isbel, character]]),
     tracks: new Map([[track, await trackOf(page, track)]]),
   });
-  const gallery = await loadGallery(drawingsOf(program), async (media) =>
+  const images = await loadImages(drawingsOf(program), async (media) =>
     (await page.request.get(`/api/media/${media}`)).body(),
   );
   const player = new Player(program);
@@ -153,7 +153,7 @@ test('the stage shows what the film’s painter paints at the same time', async 
       .raw();
     const { data: stage, info } = await picture.toBuffer({ resolveWithObject: true });
     const { canvas, painter } = nodeSurface(info.width, info.height);
-    painter.paintFrame(player.seek(frameMiddle(frame, scene.frameRate)), gallery, info);
+    painter.paintFrame(player.seek(frameMiddle(frame, scene.frameRate)), images, info);
     const film = canvas.data();
     const different = stage.filter((value, at) => Math.abs(value - film[at]!) > 8).length;
     // Two builds of one rasteriser: gradients round differently, edges don't.

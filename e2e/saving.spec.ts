@@ -35,7 +35,7 @@ test('two browsers: the second to save sees what the other changed, and either c
   await expect(dialog).toContainText('The script of “voice.wav” reads “First window”.');
   expect(JSON.stringify(await studio.onServer())).toContain('First window');
 
-  await dialog.getByRole('button', { name: 'Take the other' }).click();
+  await dialog.getByRole('button', { name: 'Use the other version' }).click();
   await expect(script(other)).toHaveValue('First window');
   await other.page.getByRole('button', { name: 'Undo' }).click();
   await expect(script(other)).toHaveValue('Second window');
@@ -43,7 +43,7 @@ test('two browsers: the second to save sees what the other changed, and either c
   expect(JSON.stringify(await studio.onServer())).toContain('Second window');
 
   await script(studio).fill('First again');
-  await studio.page.getByRole('button', { name: 'Keep this one' }).click();
+  await studio.page.getByRole('button', { name: 'Keep this version' }).click();
   await studio.saved();
   expect(JSON.stringify(await studio.onServer())).toContain('First again');
   await elsewhere.close();
@@ -116,7 +116,7 @@ test('an earlier version is looked at and brought back', async ({ studio }) => {
     .nth(1)
     .click();
   await expect(dialog).toContainText('The script of “voice.wav” reads “One”.');
-  await dialog.getByRole('button', { name: 'Bring it back' }).click();
+  await dialog.getByRole('button', { name: 'Restore this version' }).click();
   await expect(script(studio)).toHaveValue('One');
   await studio.saved();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -95,7 +95,7 @@ async function shootAll() {
   await page.getByLabel('Script', { exact: true }).fill('Good night.');
   await page.getByRole('dialog').waitFor();
   await shoot('two-windows');
-  await page.getByRole('button', { name: 'Take the other' }).click();
+  await page.getByRole('button', { name: 'Use the other version' }).click();
   await page.keyboard.press('Control+z');
 
   await page.goto('/new');
@@ -130,7 +130,7 @@ async function shootAll() {
     .replace('</svg>', '<g id="hat"><path d="M220 150H580L530 40H270Z" fill="#884422"/></g></svg>')
     .replace(/<g id="F V".*?<\/g>/s, '');
   await page.getByRole('button', { name: 'Artwork' }).click();
-  await page.getByRole('button', { name: 'Bring in newer artwork' }).click();
+  await page.getByRole('button', { name: 'Update from newer artwork' }).click();
   await page
     .getByLabel('Newer artwork, files')
     .setInputFiles({ name: 'face-2.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(newer) });

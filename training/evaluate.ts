@@ -11,10 +11,10 @@ import { readFile, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import {
-  LiveHearing,
+  LiveSpeechAnalyzer,
   liveSounds,
   readSoundModel,
-  VoiceHearing,
+  SpeechAnalyzer,
   type LiveFrame,
   type Sound,
 } from '@cruvo/core/speech';
@@ -49,7 +49,7 @@ let refused = 0;
 async function hear(clip: Clip, way: Way): Promise<readonly Sound[]> {
   if (way === 'live') return hearLive(clip.samples);
   const script = way === 'script' ? await prepareScriptHere(clip.text, 'en') : null;
-  const hearing = new VoiceHearing(model, RATE, script);
+  const hearing = new SpeechAnalyzer(model, RATE, script);
   hearing.push(clip.samples);
   try {
     return hearing.finish().sounds;
@@ -61,7 +61,7 @@ async function hear(clip: Clip, way: Way): Promise<readonly Sound[]> {
 
 /** Block by block, as from a microphone. */
 function hearLive(samples: Float32Array): Sound[] {
-  const hearing = new LiveHearing(model, RATE);
+  const hearing = new LiveSpeechAnalyzer(model, RATE);
   const block = RATE / 100;
   const frames: LiveFrame[] = [];
   for (let at = 0; at < samples.length; at += block) {

@@ -13,10 +13,10 @@ import { DEFAULT_FIT, type MouthRig, lipsFrom } from '@cruvo/core/mouth';
 import { Player, SPEAKER, compile, spokenScene } from '@cruvo/core/program';
 import { ENGLISH, VISEME_NAMES, type VoiceTrack } from '@cruvo/core/speech';
 import { toFlicks } from '@cruvo/core/time';
-import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
+import { loadImages, nodeSurface } from '@cruvo/film/images';
 import { readArtwork } from '@cruvo/media/artwork';
 import { prepareScriptHere } from '@cruvo/media/speech';
-import { hearWorkingVoice } from '@cruvo/media/voice';
+import { analyseWorkingVoice } from '@cruvo/media/voice';
 import { demoScene } from '../../bench/demoScene';
 
 const STARTERS = new URL('../../demo/saltmarsh/', import.meta.url);
@@ -108,7 +108,7 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
   const plain = characterFromArtwork('it', artwork);
   const mouth = rigOf(plain);
   const character = { ...plain, mouth };
-  const gallery = await loadGallery(Object.values(character.drawings), async (media) =>
+  const images = await loadImages(Object.values(character.drawings), async (media) =>
     kept.get(media)!,
   );
   const around = mouth.kind === 'lips' ? null : boundsOfPart(character, mouth.part);
@@ -124,7 +124,7 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
         fitInside(box, { width: CELL.width - 6, height: CELL.height - 6 }),
         translation(-box.x, -box.y),
       );
-      painter.paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
+      painter.paintItems(itemsOf(character, IDENTITY, pose), images, view);
       return canvas.encode('png');
     }),
   );
@@ -141,5 +141,5 @@ async function demoTrack(): Promise<VoiceTrack> {
   const { voicePath } = await demoScene();
   const text = readFileSync(new URL('isbel-bulletin.txt', STARTERS), 'utf8').trim();
   const script = await prepareScriptHere(text, ENGLISH, []);
-  return hearWorkingVoice(voicePath, { script, channel: 'both' });
+  return analyseWorkingVoice(voicePath, { script, channel: 'both' });
 }

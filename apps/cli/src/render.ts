@@ -12,7 +12,7 @@ import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { renderFilm } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { workingPicture } from '@cruvo/media/picture';
-import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { readScriptFile } from './scriptFile';
 
 interface RenderOptions {
@@ -85,7 +85,7 @@ async function makeFilm(
   const voicePath = join(folder, 'voice.wav');
   const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, signal);
   const script = await readScriptFile(options.script, options.language);
-  const track = await hearWorkingVoice(voicePath, {
+  const track = await analyseWorkingVoice(voicePath, {
     script,
     channel: 'both',
   });

@@ -24,7 +24,7 @@ async function heard(...args: string[]): Promise<Synced> {
   expect(Object.keys(synced)).toEqual(['version', 'duration', 'sounds']);
   const track = {
     words: [],
-    departures: null,
+    deviations: null,
     spectrum: null,
     quality: null,
     loudness: { rate: 1, values: [] },

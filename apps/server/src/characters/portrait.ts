@@ -1,7 +1,7 @@
 import { type Character, itemsOf, poseAtRest } from '@cruvo/core/character';
 import { IDENTITY, type Matrix, scaling } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
-import { loadGallery, nodeSurface } from '@cruvo/film/gallery';
+import { loadImages, nodeSurface } from '@cruvo/film/images';
 
 /**
  * A character as a PNG, see-through around it.
@@ -15,13 +15,13 @@ export async function portraitOf(
   as: 'drawn' | 'at rest',
   read: (media: string) => Promise<Buffer>,
 ): Promise<Buffer> {
-  const gallery = await loadGallery(Object.values(character.drawings), read);
+  const images = await loadImages(Object.values(character.drawings), read);
   const size = [character.width, character.height].map((side) =>
     Math.max(1, Math.round(side * scale)),
   );
   const { canvas, painter } = nodeSurface(size[0]!, size[1]!);
   const pose = as === 'drawn' ? AT_REST : poseAtRest(character);
   const view: Matrix = scaling(scale);
-  painter.paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
+  painter.paintItems(itemsOf(character, IDENTITY, pose), images, view);
   return canvas.encode('png');
 }

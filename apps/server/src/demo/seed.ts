@@ -13,7 +13,7 @@ import { ENGLISH, writeTrack } from '@cruvo/core/speech';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
 import { prepareScriptHere } from '@cruvo/media/speech';
-import { hearWorkingVoice } from '@cruvo/media/voice';
+import { analyseWorkingVoice } from '@cruvo/media/voice';
 import type { Services } from '../app';
 
 /** Fixed, so that seeding a second time finds the demo already there. */
@@ -102,7 +102,7 @@ async function hear(
     await writeFile(path, await media.readAll(working));
     const prepared = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
     return await tracks.write(
-      writeTrack(await hearWorkingVoice(path, { script: prepared, channel: 'both' })),
+      writeTrack(await analyseWorkingVoice(path, { script: prepared, channel: 'both' })),
     );
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -8,7 +8,7 @@ import type { Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE, type Voice } from '@cruvo/core/scene';
 import { LARGEST_ARTWORK } from '@cruvo/media/artwork';
-import { bringIn, type Brought } from '@cruvo/media/characterFile';
+import { importArtwork, type ImportedArtwork } from '@cruvo/media/characterFile';
 import { workingPicture } from '@cruvo/media/picture';
 import { asFullDisk } from '@cruvo/media/tools';
 import { writeWorkingVoice } from '@cruvo/media/voice';
@@ -68,13 +68,13 @@ export class MediaIntake {
     name: string,
     source: Readable,
     report: (share: number) => void,
-  ): Promise<Brought> {
+  ): Promise<ImportedArtwork> {
     return inFolder(async (folder) => {
       const path = join(folder, 'original');
       const limit = `“${name}” is too large; artwork can be up to ${LARGEST_ARTWORK / 1e9} GB.`;
       await receive(source, path, LARGEST_ARTWORK, limit);
       const keep = (bytes: Buffer, type: string) => this.media.writeBytes(bytes, type);
-      return bringIn([{ path, name }], { keep, report });
+      return importArtwork([{ path, name }], { keep, report });
     });
   }
 }

@@ -3,7 +3,7 @@ import type { Frame } from '@cruvo/core/frame';
 import { IDENTITY } from '@cruvo/core/geometry';
 import { Player, compile } from '@cruvo/core/program';
 import type { Scene } from '@cruvo/core/scene';
-import { drawingsOf, loadGallery, nodeSurface } from '@cruvo/film/gallery';
+import { drawingsOf, loadImages, nodeSurface } from '@cruvo/film/images';
 
 /** Counts up when posters of the same documents come to look otherwise. */
 export const POSTER_VERSION = 1;
@@ -38,8 +38,8 @@ export async function paintPoster(
   { frame, drawings }: Poster,
   read: (media: string) => Promise<Buffer>,
 ): Promise<Buffer> {
-  const gallery = await loadGallery(drawings, read);
+  const images = await loadImages(drawings, read);
   const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
-  painter.paintFrame(frame, gallery, SIZE);
+  painter.paintFrame(frame, images, SIZE);
   return canvas.encode('png');
 }

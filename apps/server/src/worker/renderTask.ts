@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { type Program, compile } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
-import { drawingsOf, loadGallery } from '@cruvo/film/gallery';
+import { drawingsOf, loadImages } from '@cruvo/film/images';
 import { renderFilm, type SoundAtTime } from '@cruvo/film/render';
 import type { Services } from '../app';
 import type { FilmTask } from '../films/queue';
@@ -67,12 +67,12 @@ async function renderToMedia(
   try {
     const { settings } = await films.read(task.film);
     const program = await prepare(services, await films.material(task.film));
-    const gallery = await loadGallery(drawingsOf(program), (hash) => media.readAll(hash));
+    const images = await loadImages(drawingsOf(program), (hash) => media.readAll(hash));
     const sounds = await voicesOf(services, program, folder);
     const output = join(folder, 'film.mp4');
     const onProgress = (done: number, total: number) => void (progress = done / total);
     const signal = AbortSignal.any([unwanted.signal, stop]);
-    await renderFilm({ program, gallery, sounds, settings, output, onProgress, signal });
+    await renderFilm({ program, images, sounds, settings, output, onProgress, signal });
     return await media.writeFile(output, 'video/mp4');
   } finally {
     clearInterval(beat);

@@ -15,7 +15,7 @@ export function ArtworkProgress({ intake }: { intake: ArtworkIntake }) {
             className="my-1"
             now={share < 0 ? 100 : 100 * share}
             animated={share < 0}
-            aria-label="Taking the artwork in"
+            aria-label="Importing the artwork"
           />
           <Button size="sm" variant="quiet" onClick={cancel}>
             Cancel

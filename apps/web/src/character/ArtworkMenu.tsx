@@ -28,7 +28,7 @@ export function ArtworkMenu({ onNewer }: { onNewer: () => void }) {
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item onClick={onNewer}>
-          <FileUp size={16} aria-hidden /> Bring in newer artwork …
+          <FileUp size={16} aria-hidden /> Update from newer artwork …
         </Dropdown.Item>
         <Dropdown.Divider />
         <Dropdown.Item onClick={() => void fetchFile('drawings.svg')}>

@@ -9,7 +9,7 @@ import { useStore } from 'zustand';
 import type { Point } from '@cruvo/core/geometry';
 import type { Production } from '@cruvo/core/scene';
 import type { DocumentSaver } from '../saving/documentSaver';
-import type { BrowserGallery } from '../studio/stage/browserGallery';
+import type { BrowserImages } from '../studio/stage/browserImages';
 import type { CharacterState, CharacterStore } from './characterStore';
 import type { Saying } from './useSaying';
 
@@ -34,7 +34,7 @@ export interface OpenCharacter {
   readonly production: Production;
   readonly store: CharacterStore;
   readonly saver: DocumentSaver<'character'>;
-  readonly gallery: BrowserGallery;
+  readonly images: BrowserImages;
   readonly saying: Saying;
   readonly picking: Picking | null;
   readonly pick: (picking: Picking | null) => void;

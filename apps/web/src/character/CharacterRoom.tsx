@@ -19,7 +19,7 @@ import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
-import { loadGallery } from '../studio/stage/browserGallery';
+import { loadImages } from '../studio/stage/browserImages';
 import {
   CharacterContext,
   type Handle,
@@ -58,9 +58,9 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   const { store, saver } = useSavedDocument(document, unsaved, createCharacterStore, characterIn);
   const character = useStore(store, (state) => state.character);
   const drawings = useMemo(() => Object.values(character.drawings), [character.drawings]);
-  const gallery = useQuery({
-    queryKey: ['gallery', drawings.map(({ media }) => media)],
-    queryFn: () => loadGallery(drawings),
+  const images = useQuery({
+    queryKey: ['images', drawings.map(({ media }) => media)],
+    queryFn: () => loadImages(drawings),
     staleTime: Infinity,
     // What is painted stays while newer pictures come.
     placeholderData: keepPreviousData,
@@ -70,13 +70,13 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   const [handles, setHandles] = useState(NO_HANDLES);
   const partAt = useRef<((onPage: Point) => string | null) | null>(null);
 
-  if (!gallery.data) {
+  if (!images.data) {
     return (
       <div className="page">
         <TopBar title={production.body.name} />
-        {gallery.error ? (
-          <Notice title="The drawings can’t be shown" onRetry={() => void gallery.refetch()}>
-            {sentenceOf(gallery.error)}
+        {images.error ? (
+          <Notice title="The drawings can’t be shown" onRetry={() => void images.refetch()}>
+            {sentenceOf(images.error)}
           </Notice>
         ) : (
           <div className="notice-page">
@@ -91,7 +91,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
     productionId: production.id,
     production: production.body,
     ...{ store, saver, saying, picking, pick, partAt, handles, setHandles },
-    gallery: gallery.data,
+    images: images.data,
   };
   return (
     <CharacterContext value={open}>

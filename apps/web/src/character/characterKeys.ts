@@ -2,12 +2,12 @@ import type { KeyList } from '../shell/KeyboardHelp';
 
 /** The keys of a character. */
 export const CHARACTER_KEYS: KeyList = [
-  ['Space', 'say again what was tried last'],
+  ['PaintTransform', 'say again what was tried last'],
   ['← → ↑ ↓', 'move the chosen parts by one unit; with Shift by ten'],
   ['H', 'hide or show the chosen parts'],
   ['Ctrl G', 'put the chosen parts into a group'],
   ['F2 or Enter', 'rename, in the list'],
-  ['Delete', 'take the chosen parts away'],
+  ['Delete', 'remove the selected parts'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'stop pointing; choose nothing'],
   ['?', 'this list'],

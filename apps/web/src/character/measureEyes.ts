@@ -9,28 +9,23 @@ import {
 } from '@cruvo/core/character';
 import { type Box, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
-import { painterFor, type BrowserGallery } from '../studio/stage/browserGallery';
+import { painterFor, type BrowserImages } from '../studio/stage/browserImages';
 
 /** Cells across the wider side of a white. */
 const CELLS = 96;
 
 /** A character whose pupils know how far they can go in whites of whatever shape, measured on the drawings. */
-export function withMeasuredEyes(character: Character, gallery: BrowserGallery): Character {
+export function withMeasuredEyes(character: Character, images: BrowserImages): Character {
   const pupils = character.eyes.pupils.map((eye) => {
     const [white, pupil] = [eye.white, eye.pupil].map((id) => boundsOfPart(character, id));
     if (!white || !pupil) return eye;
-    return { ...eye, reach: reachWithin(coverageOf(character, eye.white, white, gallery), pupil) };
+    return { ...eye, reach: reachWithin(coverageOf(character, eye.white, white, images), pupil) };
   });
   return { ...character, eyes: { ...character.eyes, pupils } };
 }
 
 /** Where a part covers what is beneath, alone and as drawn. */
-function coverageOf(
-  character: Character,
-  part: string,
-  box: Box,
-  gallery: BrowserGallery,
-): Coverage {
+function coverageOf(character: Character, part: string, box: Box, images: BrowserImages): Coverage {
   const cell = Math.max(box.width, box.height) / CELLS;
   const canvas = document.createElement('canvas');
   canvas.width = Math.max(1, Math.ceil(box.width / cell));
@@ -38,7 +33,7 @@ function coverageOf(
   const one = partsOf(character).find(({ id }) => id === part)!;
   const alone = withPartList(character, [{ ...one, parent: null, hidden: false, clipped: false }]);
   const view = multiply(scaling(1 / cell), translation(-box.x, -box.y));
-  painterFor(canvas).paintItems(itemsOf(alone, view, AT_REST), gallery, [1, 0, 0, 1, 0, 0]);
+  painterFor(canvas).paintItems(itemsOf(alone, view, AT_REST), images, [1, 0, 0, 1, 0, 0]);
   const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
   const alpha = new Uint8Array(canvas.width * canvas.height).map((_, at) => data[at * 4 + 3]!);
   return { x: box.x, y: box.y, cell, columns: canvas.width, rows: canvas.height, alpha };

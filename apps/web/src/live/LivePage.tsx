@@ -48,7 +48,7 @@ const NOTHING_HEARD = new Map<string, never>();
 
 function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly Line[] }) {
   const material = useSceneMaterial(scene, NOTHING_HEARD, null);
-  const { gallery, error, retry, characters } = material;
+  const { images, error, retry, characters } = material;
   if (error) {
     return (
       <Notice title="The drawings can’t be shown" onRetry={retry}>
@@ -56,7 +56,7 @@ function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly Line
       </Notice>
     );
   }
-  if (!gallery) {
+  if (!images) {
     return (
       <div className="notice-page">
         <Spinner role="status" aria-label="Loading the drawings" />
@@ -64,6 +64,6 @@ function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly Line
     );
   }
   return (
-    <LiveStage scene={scene} characters={characters} gallery={gallery} recordings={recordings} />
+    <LiveStage scene={scene} characters={characters} images={images} recordings={recordings} />
   );
 }

@@ -83,7 +83,7 @@ export function LivePanel({
           id="aloud"
           type="switch"
           className="mb-2 small"
-          label="Let me hear it"
+          label="Play the sound"
           checked={aloud}
           disabled={busy}
           onChange={({ target }) => setAloud(target.checked)}

@@ -3,7 +3,7 @@ import { mouthOverrides, type Character } from '@cruvo/core/character';
 import { compile, Player } from '@cruvo/core/program';
 import { castOf, linesOf, speakerOf, type Line, type Scene } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
-import type { BrowserGallery } from '../studio/stage/browserGallery';
+import type { BrowserImages } from '../studio/stage/browserImages';
 import { StageCanvas } from '../studio/stage/StageCanvas';
 import { useCanvasBox } from '../studio/stage/useCanvasBox';
 import { everyPicture, useFrames, type FrameSource } from '../studio/stage/useFrames';
@@ -14,12 +14,12 @@ import { useLiveVoice } from './useLiveVoice';
 export function LiveStage({
   scene,
   characters,
-  gallery,
+  images,
   recordings,
 }: {
   scene: Scene;
   characters: ReadonlyMap<string, Character>;
-  gallery: BrowserGallery;
+  images: BrowserImages;
   recordings: readonly Line[];
 }) {
   const program = useMemo(
@@ -54,7 +54,7 @@ export function LiveStage({
     }),
     [player, program, speaker, scene.length, mouthNow, paintAtOnce],
   );
-  useFrames(canvas, box, gallery, source);
+  useFrames(canvas, box, images, source);
 
   return (
     <>

@@ -1,4 +1,4 @@
-import { type LiveFrame, LiveHearing, readSoundModel } from '@cruvo/core/speech';
+import { type LiveFrame, LiveSpeechAnalyzer, readSoundModel } from '@cruvo/core/speech';
 import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
 import type { CapturedBlock } from './capture.worklet';
 
@@ -20,7 +20,7 @@ export interface LiveReport {
 self.onmessage = async ({ data: { sampleRate, port } }: MessageEvent<LiveStart>) => {
   const response = await fetch(weightsUrl);
   const model = readSoundModel(new Uint8Array(await response.arrayBuffer()));
-  const hearing = new LiveHearing(model, sampleRate);
+  const hearing = new LiveSpeechAnalyzer(model, sampleRate);
   let heard = 0;
   port.onmessage = ({ data: { samples, time } }: MessageEvent<CapturedBlock>) => {
     const began = performance.now();

@@ -57,7 +57,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
                 OpenRaster
               </a>
               <a href="/naming" target="_blank" rel="noreferrer">
-                What to call layers
+                Naming layers
               </a>
             </span>
           </div>

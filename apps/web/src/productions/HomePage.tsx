@@ -88,7 +88,7 @@ function ProductionCard({
             ))}
             <Link
               to={`/productions/${production.id}/new-character`}
-              title={`Bring another character into ${production.name}`}
+              title={`Add another character to ${production.name}`}
             >
               + character
             </Link>

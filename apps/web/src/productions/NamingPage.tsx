@@ -26,7 +26,7 @@ export function NamingPage() {
   };
   return (
     <div className="page">
-      <TopBar title={<h1 className="h6 mb-0">What to call your layers</h1>}>
+      <TopBar title={<h1 className="h6 mb-0">Naming your layers</h1>}>
         <Button size="sm" variant="quiet" onClick={() => void copy()}>
           {copied ? <Check size={16} aria-hidden /> : <Copy size={16} aria-hidden />}{' '}
           {copied ? 'Copied' : 'Copy'}

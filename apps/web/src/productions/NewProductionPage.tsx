@@ -172,11 +172,11 @@ export function NewProductionPage() {
           </Form>
           {making !== null && (
             <div className="mt-3 d-flex align-items-center gap-3" role="status">
-              <span className="text-nowrap">Listening to the voice …</span>
+              <span className="text-nowrap">Analysing the voice …</span>
               <ProgressBar
                 className="flex-fill"
                 now={100 * making}
-                aria-label="Listening to the voice"
+                aria-label="Analysing the voice"
               />
               <Button variant="quiet" size="sm" onClick={() => control.current?.abort()}>
                 Cancel

@@ -4,7 +4,7 @@ import { PRODUCTION_VERSION, type Voice, starterScene } from '@cruvo/core/scene'
 import { ENGLISH } from '@cruvo/core/speech';
 import { createProduction } from '../api/documents';
 import { mediaUrl, storeTrack } from '../api/media';
-import { asHeardVoice, hearVoice } from '../workers/hearVoice';
+import { asAnalysedVoice, analyseVoice } from '../workers/analyseVoice';
 
 /**
  * Makes a production with one talking character in a scene as long as the voice.
@@ -25,8 +25,8 @@ export async function makeProduction(
     own: [],
     stretch: null,
   } as const;
-  const { track } = await hearVoice({ url, ...aloud }, ({ share }) => onProgress(share), signal);
-  const heard = await asHeardVoice(track);
+  const { track } = await analyseVoice({ url, ...aloud }, ({ share }) => onProgress(share), signal);
+  const heard = await asAnalysedVoice(track);
   await storeTrack(heard.bytes);
   const ids = {
     production: crypto.randomUUID(),

@@ -44,13 +44,13 @@ export function ConflictDialog<Kind extends DocumentKind>({
           <Side
             title="In the other window"
             changes={describe(base, state.theirs.body)}
-            action="Take the other"
+            action="Use the other version"
             onTake={takeTheirs}
           />
           <Side
             title="In this window"
             changes={describe(base, mine)}
-            action="Keep this one"
+            action="Keep this version"
             onTake={() => saver.keepMine()}
           />
         </div>
@@ -74,7 +74,7 @@ function Side({ title, changes, action, onTake }: SideProps) {
         {changes.map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
-        {changes.length === 0 && <li>Nothing that can be seen.</li>}
+        {changes.length === 0 && <li>No visible change.</li>}
       </ul>
       <Button variant="outline-secondary" onClick={onTake}>
         {action}

@@ -91,12 +91,12 @@ export function EarlierVersions<Kind extends DocumentKind>({
         </div>
       </Modal.Body>
       <Modal.Footer>
-        <span className="quiet small me-auto">Bringing one back can be undone.</span>
+        <span className="quiet small me-auto">Restoring a version can be undone.</span>
         <Button variant="quiet" onClick={onClose}>
           Close
         </Button>
         <Button disabled={differences.length === 0} onClick={bringBack}>
-          Bring it back
+          Restore this version
         </Button>
       </Modal.Footer>
     </Modal>

@@ -9,7 +9,7 @@ import {
 } from '@cruvo/core/document';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import type { Document, SaveOutcome } from '../api/documents';
-import type { HeardVoice } from '../workers/hearVoice';
+import type { AnalysedVoice } from '../workers/analyseVoice';
 import type { Journal } from './journal';
 
 /** How the document on the screen stands to the one on the server. */
@@ -89,7 +89,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     }
   }
 
-  addTrack({ id, bytes }: HeardVoice): void {
+  addTrack({ id, bytes }: AnalysedVoice): void {
     this.pendingTracks.set(id, bytes);
     void this.ports.journal.keepTrack(id, bytes);
   }

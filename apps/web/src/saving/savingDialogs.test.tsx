@@ -102,7 +102,7 @@ describe('ConflictDialog', () => {
     const { saver, saves, onTake } = await dialog();
     expect(screen.getByText('called theirs')).toBeTruthy();
     expect(screen.getByText('called mine')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Keep this one' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Keep this version' }));
     await act(() => saver.settled());
     expect(saves).toEqual([1, 7]);
     expect(onTake).not.toHaveBeenCalled();
@@ -110,7 +110,7 @@ describe('ConflictDialog', () => {
   });
   it('takes the other, saving nothing', async () => {
     const { saves, onTake } = await dialog();
-    fireEvent.click(screen.getByRole('button', { name: 'Take the other' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Use the other version' }));
     expect(onTake).toHaveBeenCalledWith(theirs.body);
     expect(saves).toEqual([1]);
     expect(screen.queryByRole('dialog')).toBeNull();

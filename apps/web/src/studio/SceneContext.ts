@@ -7,7 +7,7 @@ import type { VoiceTrack } from '@cruvo/core/speech';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import type { SceneState, SceneStore } from './sceneStore';
-import type { BrowserGallery } from './stage/browserGallery';
+import type { BrowserImages } from './stage/browserImages';
 
 /** All that the parts of the studio share about the open scene. */
 export interface OpenScene {
@@ -19,7 +19,7 @@ export interface OpenScene {
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
   readonly program: Program;
-  readonly gallery: BrowserGallery;
+  readonly images: BrowserImages;
   /** Waveforms by content hash. */
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
 }

@@ -17,7 +17,7 @@ import { ConflictDialog } from '../saving/ConflictDialog';
 import type { UnsavedWork } from '../saving/journal';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
-import type { HeardVoice } from '../workers/hearVoice';
+import type { AnalysedVoice } from '../workers/analyseVoice';
 import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
 import { EarlierVersions } from '../saving/EarlierVersions';
@@ -64,17 +64,17 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
 
-  const takeHeard = useCallback(
-    (line: string, voice: HeardVoice) => {
+  const takeAnalysis = useCallback(
+    (line: string, voice: AnalysedVoice) => {
       saver.addTrack(voice);
       setHeard((before) => new Map(before).set(voice.id, voice.track));
-      store.getState().takeHeard(line, voice);
+      store.getState().takeAnalysis(line, voice);
     },
     [saver, store],
   );
 
-  const { gallery, error, retry } = material;
-  if (!gallery) {
+  const { images, error, retry } = material;
+  if (!images) {
     return (
       <div className="studio">
         <TopBar title={production.body.name} />
@@ -95,7 +95,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   }
   const open: OpenScene = {
     ...material,
-    gallery,
+    images,
     id: document.id,
     production: document.production,
     store,
@@ -104,7 +104,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   };
   return (
     <SceneContext value={open}>
-      <Workplace production={production} onFirst={setFirst} onHeard={takeHeard} />
+      <Workplace production={production} onFirst={setFirst} onHeard={takeAnalysis} />
     </SceneContext>
   );
 }
@@ -118,7 +118,7 @@ function Workplace({
 }: {
   production: Document<'production'>;
   onFirst: (first: FirstMouths | null) => void;
-  onHeard: (line: string, voice: HeardVoice) => void;
+  onHeard: (line: string, voice: AnalysedVoice) => void;
 }) {
   const open = useOpenScene();
   const { history } = open.store;

@@ -4,7 +4,7 @@ import { withRecord } from '@cruvo/core/records';
 import type { Line, Scene } from '@cruvo/core/scene';
 import type { Flicks } from '@cruvo/core/time';
 import { History } from '../history/history';
-import type { HeardVoice } from '../workers/hearVoice';
+import type { AnalysedVoice } from '../workers/analyseVoice';
 
 /** A chosen mouth: a line, and a time inside the mouth, from the start of the line. */
 export interface Chosen {
@@ -20,7 +20,7 @@ export interface SceneState {
   changeLine(line: string, change: Partial<Line>): void;
   setFit(line: string, change: Partial<FitSettings>): void;
   setCorrections(line: string, corrections: Corrections): void;
-  takeHeard(line: string, heard: HeardVoice): void;
+  takeAnalysis(line: string, heard: AnalysedVoice): void;
   replaceScene(scene: Scene): void;
 }
 
@@ -41,7 +41,7 @@ export function createSceneStore(scene: Scene) {
       changeLine: (line, difference) => changeLine(line, () => difference),
       setFit: (line, fit) => changeLine(line, (one) => ({ fit: { ...one.fit, ...fit } })),
       setCorrections: (line, corrections) => changeLine(line, () => ({ corrections })),
-      takeHeard: (line, { id }) => changeLine(line, () => ({ track: id })),
+      takeAnalysis: (line, { id }) => changeLine(line, () => ({ track: id })),
       replaceScene: (next) => history.change(next),
     };
   });

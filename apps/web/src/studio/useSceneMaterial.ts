@@ -10,7 +10,7 @@ import { request } from '../api/http';
 import { fetchTrack } from '../api/media';
 import { useProgram } from './program/useProgram';
 import type { FirstMouths } from './voice/useFitting';
-import { loadGallery, type BrowserGallery } from './stage/browserGallery';
+import { loadImages, type BrowserImages } from './stage/browserImages';
 import { withRecord } from '@cruvo/core/records';
 
 export interface SceneMaterialState {
@@ -18,7 +18,7 @@ export interface SceneMaterialState {
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
   readonly program: Program;
   /** Null until all drawings are there. */
-  readonly gallery: BrowserGallery | null;
+  readonly images: BrowserImages | null;
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
   /** Why something can't be had; null when all is well. */
   readonly error: Error | null;
@@ -94,9 +94,9 @@ export function useSceneMaterial(
     const own = [...characters.values()].flatMap((character) => Object.values(character.drawings));
     return scene.backdrop ? [scene.backdrop, ...own] : own;
   }, [characters, characterIds.length, scene.backdrop]);
-  const gallery = useQuery({
-    queryKey: ['gallery', drawings?.map(({ media }: Drawing) => media)],
-    queryFn: () => loadGallery(drawings ?? []),
+  const images = useQuery({
+    queryKey: ['images', drawings?.map(({ media }: Drawing) => media)],
+    queryFn: () => loadImages(drawings ?? []),
     enabled: drawings !== null,
     staleTime: Infinity,
   });
@@ -107,12 +107,12 @@ export function useSceneMaterial(
       [scene, characters, tracks, first],
     ),
   );
-  const queries = [...characterQueries, ...trackQueries, ...peakQueries, gallery];
+  const queries = [...characterQueries, ...trackQueries, ...peakQueries, images];
   return {
     characters,
     tracks,
     program,
-    gallery: gallery.data ?? null,
+    images: images.data ?? null,
     peaks,
     error: queries.find(({ error }) => error !== null)?.error ?? null,
     retry: () => queries.forEach((query) => void (query.isError && query.refetch())),

@@ -1,7 +1,7 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/program';
 import { linesOf } from '@cruvo/core/scene';
-import { leastSure } from '@cruvo/core/speech';
+import { leastConfident } from '@cruvo/core/speech';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
@@ -48,7 +48,7 @@ export function useStudioKeys(
     const chosen = found();
     const here = chosen ? chosen.line.start + chosen.mouth.end : toFlicks(transport.time());
     const unsure = lines.flatMap(({ line, track }) =>
-      leastSure(track?.sounds ?? []).map(({ start, end }) => ({
+      leastConfident(track?.sounds ?? []).map(({ start, end }) => ({
         line,
         time: toFlicks((start + end) / 2),
       })),

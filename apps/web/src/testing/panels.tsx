@@ -53,7 +53,7 @@ export function renderInScene(
     characters: material.characters,
     tracks: material.tracks,
     program: compile({ ...material, scene: store.getState().scene }),
-    gallery: new Map(),
+    images: new Map(),
     peaks: new Map(),
   });
   const open = openNow();
@@ -91,7 +91,7 @@ export function renderInCharacter(
     ...{ id: 'character', productionId: 'production', store, handles, picking: null },
     production: PRODUCTION,
     saver: new DocumentSaver<'character'>('character', 1, character, willingPorts()),
-    gallery: new Map(),
+    images: new Map(),
     saying: SILENT,
     pick: () => undefined,
     partAt: { current: null },

@@ -79,11 +79,15 @@ export function withMeaning(character: Character, id: string, meaning: Meaning |
   const seen = eyes || meaning === null ? assembledEyes(changed) : changed;
   if (!mouth && meaning !== null) return seen;
   const after = assembledMouth(seen);
-  return { ...after, mouth: goneOn(character.mouth, after.mouth, id) };
+  return { ...after, mouth: carryOverMouthSetup(character.mouth, after.mouth, id) };
 }
 
 /** A mouth put together anew, with what was set up before; only the drawing that was meant changes. */
-function goneOn(before: MouthRig | null, after: MouthRig | null, meant: string): MouthRig | null {
+function carryOverMouthSetup(
+  before: MouthRig | null,
+  after: MouthRig | null,
+  meant: string,
+): MouthRig | null {
   if (!before || !after) return after;
   const { followers } = before;
   if (!('chart' in before) || !('chart' in after)) return { ...after, followers };

@@ -10,7 +10,7 @@ export * from './fromArtwork';
 export * from './newer/apply';
 export * from './newer/compare';
 export * from './newer/likeness';
-export type { SaidPairs } from './newer/match';
+export type { ConfirmedPairs } from './newer/match';
 export * from './controls';
 export * from './part';
 export * from './partList';

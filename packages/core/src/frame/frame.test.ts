@@ -39,7 +39,7 @@ const shape = (change: Partial<VectorShape> = {}): VectorShape => ({
 });
 const line = (join: 'miter' | 'round', cap: 'butt' | 'square' = 'butt') =>
   shape({
-    stroke: { paint: '#000000', width: 2, cap, join, miterLimit: 5, space: null },
+    stroke: { paint: '#000000', width: 2, cap, join, miterLimit: 5, transform: null },
   });
 const number = fc.double({ min: -50, max: 50, noNaN: true });
 

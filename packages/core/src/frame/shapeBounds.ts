@@ -15,7 +15,7 @@ export function paintedBounds(shape: VectorShape): Box {
 
 function withLine({ path, stroke }: VectorShape, reach: (stroke: Stroke) => number): Box {
   if (!stroke) return pathBounds(path);
-  const [a, b, c, d] = stroke.space?.matrix ?? IDENTITY;
+  const [a, b, c, d] = stroke.transform?.matrix ?? IDENTITY;
   const stretch = Math.max(Math.hypot(a, b), Math.hypot(c, d));
   return grow(pathBounds(path), (stroke.width / 2) * reach(stroke) * stretch);
 }

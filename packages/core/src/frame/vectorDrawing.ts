@@ -17,7 +17,7 @@ export interface LinearGradient {
   readonly stops: readonly GradientStop[];
 }
 
-/** Circles from a focus to the edge; coordinates in `space` where there is one. */
+/** Circles from a focus to the edge; coordinates in `transform` where there is one. */
 export interface RadialGradient {
   readonly kind: 'radial';
   readonly cx: number;
@@ -26,11 +26,11 @@ export interface RadialGradient {
   readonly fx: number;
   readonly fy: number;
   readonly stops: readonly GradientStop[];
-  readonly space: Space | null;
+  readonly transform: PaintTransform | null;
 }
 
-/** Units other than the drawing's, of a shape whose paint is stretched unevenly. */
-export interface Space {
+/** Units other than the drawing's, for paint under a non-uniform scale. */
+export interface PaintTransform {
   /** The shape's outline in these units. */
   readonly path: string;
   /** From these units to the drawing's. */
@@ -39,13 +39,13 @@ export interface Space {
 
 export interface Stroke {
   readonly paint: Paint;
-  /** In units of `space` where there is one, as the paint's coordinates. */
+  /** In units of `transform` where there is one, as the paint's coordinates. */
   readonly width: number;
   readonly cap: 'butt' | 'round' | 'square';
   readonly join: 'miter' | 'round' | 'bevel';
   /** A corner's length over the width from which on it is cut off. */
   readonly miterLimit: number;
-  readonly space: Space | null;
+  readonly transform: PaintTransform | null;
 }
 
 /** One filled or stroked path; transforms are already applied to its points. */

@@ -72,7 +72,7 @@ const DIMENSIONS = Object.keys(WEIGHTS) as (keyof Articulation)[];
  * How unlike a drawing and a mouth look: a weighted Euclidean distance, 0 for the same. Dimensions that the
  * drawing says nothing of don't count.
  */
-export function unlikeness(drawing: Partial<Articulation>, mouth: Articulation): number {
+export function articulationDistance(drawing: Partial<Articulation>, mouth: Articulation): number {
   let sum = 0;
   for (const dimension of DIMENSIONS) {
     const shown = drawing[dimension];

@@ -9,7 +9,7 @@ import { loudnessGain } from './loudnessGain';
 
 type Dominance = Readonly<Record<keyof Articulation, number>>;
 
-const dominance = (
+const weights = (
   jaw: number,
   width: number,
   round: number,
@@ -25,21 +25,21 @@ const dominance = (
  * Massaro 1993 and Recasens 1984 describe). Index is the viseme.
  */
 const DOMINANCE: readonly Dominance[] = [
-  /* silence */ dominance(0.6, 0.5, 0.5, 0.8, 0.8, 0.8),
-  /* p b m   */ dominance(14, 0.5, 0.6, 20, 12, 6),
-  /* f v     */ dominance(9, 0.8, 1, 9, 12, 4),
-  /* th      */ dominance(1.6, 0.4, 0.4, 3, 2, 8),
-  /* t d     */ dominance(1.2, 0.3, 0.3, 2, 1.2, 2),
-  /* k g     */ dominance(0.5, 0.25, 0.25, 2, 0.5, 1),
-  /* ch j sh */ dominance(2, 2, 3, 2, 2.5, 1),
-  /* s z     */ dominance(2.5, 0.6, 0.6, 2, 2.5, 1),
-  /* n l     */ dominance(0.9, 0.3, 0.3, 2, 0.8, 2),
-  /* r       */ dominance(0.9, 0.9, 1.2, 2, 0.8, 0.8),
-  /* ah      */ dominance(1.6, 1, 1, 2, 0.8, 0.6),
-  /* eh      */ dominance(1.4, 1, 1, 2, 0.8, 0.6),
-  /* ee      */ dominance(1.2, 1.8, 1.6, 2, 1, 0.6),
-  /* oh      */ dominance(1.4, 1.8, 2, 2, 1, 0.6),
-  /* oo      */ dominance(1.2, 2.2, 2.6, 2, 1, 0.6),
+  /* silence */ weights(0.6, 0.5, 0.5, 0.8, 0.8, 0.8),
+  /* p b m   */ weights(14, 0.5, 0.6, 20, 12, 6),
+  /* f v     */ weights(9, 0.8, 1, 9, 12, 4),
+  /* th      */ weights(1.6, 0.4, 0.4, 3, 2, 8),
+  /* t d     */ weights(1.2, 0.3, 0.3, 2, 1.2, 2),
+  /* k g     */ weights(0.5, 0.25, 0.25, 2, 0.5, 1),
+  /* ch j sh */ weights(2, 2, 3, 2, 2.5, 1),
+  /* s z     */ weights(2.5, 0.6, 0.6, 2, 2.5, 1),
+  /* n l     */ weights(0.9, 0.3, 0.3, 2, 0.8, 2),
+  /* r       */ weights(0.9, 0.9, 1.2, 2, 0.8, 0.8),
+  /* ah      */ weights(1.6, 1, 1, 2, 0.8, 0.6),
+  /* eh      */ weights(1.4, 1, 1, 2, 0.8, 0.6),
+  /* ee      */ weights(1.2, 1.8, 1.6, 2, 1, 0.6),
+  /* oh      */ weights(1.4, 1.8, 2, 2, 1, 0.6),
+  /* oo      */ weights(1.2, 2.2, 2.6, 2, 1, 0.6),
 ];
 
 /** The visemes whose contact is seen even when it is short: lips together, teeth on the lip. */
@@ -70,17 +70,17 @@ export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number
   return (time) => {
     const at = soundIndexAt(track, time);
     const sums = { jaw: 0, width: 0, round: 0, press: 0, teeth: 0, tongue: 0 };
-    const weights = { jaw: 0, width: 0, round: 0, press: 0, teeth: 0, tongue: 0 };
+    const totals = { jaw: 0, width: 0, round: 0, press: 0, teeth: 0, tongue: 0 };
     const add = (sound: Sound): boolean => {
       const distance = Math.max(0, coreStart(sound) - time, time - coreEnd(sound));
       if (distance > FURTHEST * reach) return false;
       const own = CONTACTS.includes(sound.viseme) ? reach * CONTACT_REACH : reach;
-      const held = Math.exp(-distance / own) * insistence(sound, fit);
+      const held = Math.exp(-distance / own) * dominance(sound, fit);
       const target = targetOf(sound.viseme);
       const firmness = DOMINANCE[sound.viseme]!;
       for (const dimension of DIMENSIONS) {
         const weight = held * firmness[dimension];
-        weights[dimension] += weight;
+        totals[dimension] += weight;
         sums[dimension] += weight * target[dimension];
       }
       return true;
@@ -89,7 +89,7 @@ export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number
     for (let index = at + 1; index < sounds.length && add(sounds[index]!); index++);
     const gain = loudnessGain(valueAt(loudness, time) - peak) * fit.strength;
     const shape = (dimension: keyof Articulation) =>
-      weights[dimension] > 0 ? sums[dimension] / weights[dimension] : REST[dimension];
+      totals[dimension] > 0 ? sums[dimension] / totals[dimension] : REST[dimension];
     const away = (dimension: keyof Articulation) =>
       clampShare(
         REST[dimension] + (shape(dimension) - REST[dimension]) * Math.min(1.25, fit.strength),
@@ -109,5 +109,6 @@ export function coarticulate(track: VoiceTrack, fit: FitSettings): (time: number
 const coreStart = ({ start, end }: Sound) => start + Math.min(0.25 * (end - start), 0.03);
 const coreEnd = ({ start, end }: Sound) => end - Math.min(0.25 * (end - start), 0.03);
 
-const insistence = ({ viseme, start, end }: Sound, { pause }: FitSettings) =>
+/** How much a sound counts at all. */
+const dominance = ({ viseme, start, end }: Sound, { pause }: FitSettings) =>
   viseme === SILENCE && end - start < pause ? SHORT_SILENCE : 1;

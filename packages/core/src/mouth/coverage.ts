@@ -1,5 +1,5 @@
 import type { Viseme } from '../speech/visemes';
-import { targetOf, unlikeness } from './articulation';
+import { targetOf, articulationDistance } from './articulation';
 import { nearestDrawing, speakingDrawings, type MouthChart } from './mouthChart';
 
 /** How a chart shows one sound. */
@@ -22,7 +22,11 @@ export function coverageOf(chart: MouthChart): CoveredSound[] {
     const target = targetOf(viseme);
     const drawing = viseme === 0 ? chart.rest : nearestDrawing(chart, target);
     const shown = drawings.find((entry) => entry.drawing === drawing);
-    return { viseme, drawing, own: !!shown && unlikeness(shown.articulation, target) <= OWN };
+    return {
+      viseme,
+      drawing,
+      own: !!shown && articulationDistance(shown.articulation, target) <= OWN,
+    };
   });
 }
 

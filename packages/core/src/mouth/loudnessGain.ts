@@ -1,4 +1,4 @@
-import { asHeard } from './opening';
+import { perceivedLoudness } from './opening';
 
 /** How much louder moments open wider: power of the loudness as it is heard. */
 const POWER = 0.6;
@@ -7,5 +7,5 @@ const MOST = 1.35;
 
 /** By how much a moment's loudness multiplies the opening, so that a shout opens wider than a murmur. @param belowPeak dB, 0 or less */
 export function loudnessGain(belowPeak: number): number {
-  return Math.min(MOST, Math.max(LEAST, MOST * asHeard(belowPeak) ** POWER));
+  return Math.min(MOST, Math.max(LEAST, MOST * perceivedLoudness(belowPeak) ** POWER));
 }

@@ -1,5 +1,5 @@
 import { array, number, object, string, type Schema } from 'yup';
-import { unlikeness, type Articulation } from './articulation';
+import { articulationDistance, type Articulation } from './articulation';
 
 /** A drawing of the mouth and the articulation that it shows. */
 export interface MouthDrawing {
@@ -58,7 +58,7 @@ export function nearestDrawing(chart: MouthChart, articulation: Articulation): s
   let best = chart.rest;
   let least = Infinity;
   for (const entry of speakingDrawings(chart)) {
-    const distance = unlikeness(entry.articulation, articulation);
+    const distance = articulationDistance(entry.articulation, articulation);
     if (distance < least) {
       least = distance;
       best = entry.drawing;

@@ -4,7 +4,7 @@ import { clampShare } from '../numbers';
 import { followTimes, type FitSettings } from './fitSettings';
 
 /** Loudness as it is heard doubles with every 10 dB (Stevens's power law; the sone scale of ISO 532). */
-export const asHeard = (decibels: number) => 2 ** (decibels / 10);
+export const perceivedLoudness = (decibels: number) => 2 ** (decibels / 10);
 
 /**
  * How far the jaw is open over time, 0 to 1, from levels in dBFS. Floor and peak are measured from
@@ -16,9 +16,9 @@ export function openingOf(loudness: Signal, fit: FitSettings): Signal {
     return { rate: loudness.rate, values: loudness.values.map(() => 0) };
   }
   const threshold = thresholdOf(levels, fit.gate);
-  const shut = asHeard(threshold - levels.peak);
+  const shut = perceivedLoudness(threshold - levels.peak);
   const gated = loudness.values.map((level) =>
-    clampShare((fit.strength * (asHeard(level - levels.peak) - shut)) / (1 - shut)),
+    clampShare((fit.strength * (perceivedLoudness(level - levels.peak) - shut)) / (1 - shut)),
   );
   const { attack, release } = followTimes(fit);
   return follow({ rate: loudness.rate, values: gated }, attack, release);

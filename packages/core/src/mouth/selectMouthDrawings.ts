@@ -2,7 +2,7 @@ import { SILENCE } from '../speech/visemes';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { frameCount, frameStart, framesPerSecond, type Flicks, type FrameRateName } from '../time';
 import { articulate, pausesOf } from './articulate';
-import { targetOf, unlikeness } from './articulation';
+import { targetOf, articulationDistance } from './articulation';
 import { CONTACTS } from './coarticulation';
 import type { FitSettings } from './fitSettings';
 import {
@@ -13,9 +13,9 @@ import {
 } from './mouthChart';
 import type { HeldDrawing } from './mouths';
 
-/** What a change of drawing costs, in the measure of unlikeness: keeps mouths from fluttering. */
+/** What a change of drawing costs, in the measure of articulationDistance: keeps mouths from fluttering. */
 const CHANGE = 0.12;
-/** What it is worth to show a contact, or rest in a pause: more than any unlikeness can cost. */
+/** What it is worth to show a contact, or rest in a pause: more than any articulationDistance can cost. */
 const MUST = 60;
 const REST_WISH = 6;
 /** What the rest drawing costs while somebody speaks: a soft sound is no rest. */
@@ -62,7 +62,7 @@ function frameCosts(
   for (let frame = 0; frame < frames; frame++) {
     const shape = articulation(Math.max(0, (frame + 0.5) / frameRate + fit.leadSeconds));
     chart.drawings.forEach((drawing, at) => {
-      costs[frame * count + at] = unlikeness(drawing.articulation, shape);
+      costs[frame * count + at] = articulationDistance(drawing.articulation, shape);
     });
   }
   const rest = chart.drawings.findIndex(({ drawing }) => drawing === chart.rest);

@@ -1,3 +1,3 @@
 export * from './arrays';
 export * from './clamp';
-export * from './halving';
+export * from './binarySearch';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { concatenated, withRoom } from './arrays';
 import { clampShare } from './clamp';
-import { firstWhere } from './halving';
+import { firstWhere } from './binarySearch';
 
 describe('withRoom', () => {
   it('keeps what counts, and makes room only when there is too little', () => {

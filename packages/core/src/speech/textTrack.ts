@@ -56,7 +56,7 @@ export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
     duration: at,
     sounds,
     words: spoken,
-    departures: null,
+    deviations: null,
     loudness: { rate: RATE, values },
     spectrum: null,
     quality: null,

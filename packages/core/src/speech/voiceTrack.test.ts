@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { testTrack } from '../testing/testTrack';
-import { replaceStretch } from './replaceStretch';
+import { replaceRange } from './replaceRange';
 import type { Viseme } from './visemes';
 import { readTrack, writeTrack } from './trackFile';
 import { soundAt, tentativeTrack } from './voiceTrack';
@@ -21,9 +21,9 @@ it('shows what is not heard yet as silence', () => {
   expect(soundAt(part, 4)!.viseme).toBe(0);
 });
 
-describe('replaceStretch', () => {
+describe('replaceRange', () => {
   it('changes nothing outside the stretch', () => {
-    const changed = replaceStretch(track, testTrack([13, 0.2, 'oh']), { start: 0.4, end: 0.6 });
+    const changed = replaceRange(track, testTrack([13, 0.2, 'oh']), { start: 0.4, end: 0.6 });
     expect(changed.sounds.map(({ viseme, start, end }) => [viseme, start, end])).toEqual([
       [0, 0, 0.3],
       [10, 0.3, 0.4],
@@ -47,7 +47,7 @@ describe('replaceStretch', () => {
         fc.pre(a !== b);
         const [start, end] = [Math.min(a, b) / 100, Math.max(a, b) / 100];
         const part = testTrack(...heard.map(([v, length]) => [v as Viseme, length / 100] as const));
-        const changed = replaceStretch(track, part, { start, end });
+        const changed = replaceRange(track, part, { start, end });
         expect(readTrack(writeTrack(changed))).toEqual(changed);
       }),
     );

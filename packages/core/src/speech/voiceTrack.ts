@@ -2,7 +2,7 @@ import type { Spectrum } from '../audio/spectrum';
 import type { VoiceQuality } from '../audio/voiceQuality';
 import type { Signal } from '../signals';
 import { firstWhere } from '../numbers';
-import type { Departures } from './alignment/alignment';
+import type { ScriptDeviations } from './scriptDeviations';
 import { SILENCE, type Viseme } from './visemes';
 
 /** One sound of a voice. Times in seconds from the start of the recording. */
@@ -32,7 +32,7 @@ export interface VoiceTrack {
   /** In order; empty where the script was not known. */
   readonly words: readonly SpokenWord[];
   /** Null where the script was not known. */
-  readonly departures: Departures | null;
+  readonly deviations: ScriptDeviations | null;
   /** Level in dBFS over time. */
   readonly loudness: Signal;
   /** Null in tracks that an older Cruvo heard. */
@@ -69,7 +69,7 @@ export function tentativeTrack(sounds: readonly Sound[], duration: number): Voic
     duration,
     sounds: end < duration ? [...sounds, rest] : sounds,
     words: [],
-    departures: null,
+    deviations: null,
     loudness: { rate: 1, values: [UNKNOWN_LEVEL] },
     spectrum: null,
     quality: null,

@@ -25,7 +25,7 @@ export function testTrack(...parts: TestSound[]): VoiceTrack {
     duration: at,
     sounds,
     words: [],
-    departures: null,
+    deviations: null,
     loudness: { rate: 100, values },
     spectrum: null,
     quality: null,

@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { Player } from '@cruvo/core/program';
 import { toFlicks } from '@cruvo/core/time';
 import { GOLDEN_TIMES, paintedMoments } from '@cruvo/core/testing';
-import { nodeSurface } from '../gallery';
+import { nodeSurface } from '../images';
 import {
   CELL,
   GOLDEN_FILE,
@@ -14,11 +14,11 @@ import {
 
 const MOMENTS_FILE = new URL('../../../core/src/testing/goldenMoments.json', import.meta.url);
 
-const { program, gallery } = await richSceneInNode();
+const { program, images } = await richSceneInNode();
 const player = new Player(program);
 const cells = GOLDEN_TIMES.map((time) => {
   const { canvas, painter } = nodeSurface(CELL.width, CELL.height);
-  painter.paintFrame(player.seek(toFlicks(time)), gallery, CELL);
+  painter.paintFrame(player.seek(toFlicks(time)), images, CELL);
   return canvas;
 });
 const sheet = await sheetOf(cells).encode('png');

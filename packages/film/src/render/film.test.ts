@@ -5,10 +5,10 @@ import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { Player } from '@cruvo/core/program';
 import type { FilmSettings } from '@cruvo/core/scene';
 import { frameMiddle } from '@cruvo/core/time';
-import { hearWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { run } from '@cruvo/media/tools';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
-import { nodeSurface } from '../gallery';
+import { nodeSurface } from '../images';
 import { plainPicture } from '../testing';
 import { CELL, richSceneInNode } from '../testing/goldenSheet';
 import { filmOfTwoDrawings } from '../twoDrawings';
@@ -30,7 +30,7 @@ async function job(output: string, ...tones: [number, number][]): Promise<FilmJo
     voice: await writeWorkingVoice(recording, 'v.wav', voicePath),
     voicePath,
     fit: { ...DEFAULT_FIT, method: 'loudness', leadSeconds: 0 },
-    track: await hearWorkingVoice(voicePath, { script: null, channel: 'both' }),
+    track: await analyseWorkingVoice(voicePath, { script: null, channel: 'both' }),
   });
   return { ...film, settings, output };
 }
@@ -152,14 +152,14 @@ describe('renderFilm', () => {
 
 it('paints in the film just what the stage paints at the same time', async () => {
   const film = join(folder, 'same.mp4');
-  const { program, gallery, ...rest } = await job(film, [0.5, 1]);
-  await renderFilm({ ...rest, program, gallery });
+  const { program, images, ...rest } = await job(film, [0.5, 1]);
+  await renderFilm({ ...rest, program, images });
   const player = new Player(program);
   const pixels = await middlePixels(film);
   const { canvas, painter } = nodeSurface(settings.width, settings.height);
   for (const index of [0, 6, 14, 20, 40, 47]) {
     const frame = player.seek(frameMiddle(index, settings.frameRate));
-    painter.paintFrame(frame, gallery, settings, settings.background);
+    painter.paintFrame(frame, images, settings, settings.background);
     const middle = 4 * (settings.width * (settings.height / 2) + settings.width / 2);
     const stage = [...canvas.data().subarray(middle, middle + 3)];
     // Film keeps colour at half the size and rounds it: a few steps of 255.
@@ -169,10 +169,10 @@ it('paints in the film just what the stage paints at the same time', async () =>
 
 it('shows the rich scene as its golden frames do, as far as film keeps colours', async () => {
   const output = join(folder, 'rich.mp4');
-  const { program, gallery } = await richSceneInNode();
+  const { program, images } = await richSceneInNode();
   const player = new Player(program);
   const rich: FilmSettings = { ...CELL, frameRate: '24', background: '#f4e9d8' };
-  await renderFilm({ program, gallery, sounds: [], settings: rich, output });
+  await renderFilm({ program, images, sounds: [], settings: rich, output });
   const raw = join(folder, 'rich.rgba');
   await run('ffmpeg', [
     '-v',
@@ -191,7 +191,7 @@ it('shows the rich scene as its golden frames do, as far as film keeps colours',
   const size = 4 * CELL.width * CELL.height;
   expect(film.length).toBe(96 * size);
   for (const index of [0, 7, 23, 40, 61, 95]) {
-    painter.paintFrame(player.seek(frameMiddle(index, '24')), gallery, CELL);
+    painter.paintFrame(player.seek(frameMiddle(index, '24')), images, CELL);
     const shown = film.subarray(index * size, (index + 1) * size);
     // Another frame is far below that: the mouths differ.
     expect(peakSignalToNoise(canvas.data(), shown)).toBeGreaterThan(30);

@@ -1,7 +1,7 @@
 import { Yuv420Picture } from '@cruvo/core/formats';
 import type { Frame } from '@cruvo/core/frame';
 import type { FilmSettings } from '@cruvo/core/scene';
-import { retainedNodeSurface, type NodeGallery } from '../gallery';
+import { retainedNodeSurface, type NodeImages } from '../images';
 
 /** The pictures of a film one after the other, of which only what changed is painted and converted. */
 export class FilmPictures {
@@ -9,7 +9,7 @@ export class FilmPictures {
   private readonly picture: Yuv420Picture;
 
   constructor(
-    private readonly film: { readonly settings: FilmSettings; readonly gallery: NodeGallery },
+    private readonly film: { readonly settings: FilmSettings; readonly images: NodeImages },
   ) {
     const { width, height } = film.settings;
     this.surface = retainedNodeSurface(width, height);
@@ -18,9 +18,9 @@ export class FilmPictures {
 
   /** Paints a frame. @returns whether it looks otherwise than the one before */
   show(frame: Frame): boolean {
-    const { settings, gallery } = this.film;
+    const { settings, images } = this.film;
     const { canvas, painter } = this.surface;
-    const changed = painter.paintFrame(frame, gallery, settings, settings.background);
+    const changed = painter.paintFrame(frame, images, settings, settings.background);
     const context = canvas.getContext('2d');
     for (const region of changed) {
       const box = this.picture.evenBox(region);

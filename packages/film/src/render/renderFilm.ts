@@ -5,13 +5,13 @@ import { Player, type Program } from '@cruvo/core/program';
 import type { FilmSettings } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, frameStart, toSeconds } from '@cruvo/core/time';
 import { asFullDisk } from '@cruvo/media/tools';
-import type { NodeGallery } from '../gallery';
+import type { NodeImages } from '../images';
 import { FilmEncoder, type SoundAtTime } from './encoder';
 import { FilmPictures } from './filmPictures';
 
 export interface FilmJob {
   readonly program: Program;
-  readonly gallery: NodeGallery;
+  readonly images: NodeImages;
   readonly sounds: readonly SoundAtTime[];
   readonly settings: FilmSettings;
   /** Where the finished film goes. Until then nothing is there. */

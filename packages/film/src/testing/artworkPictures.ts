@@ -4,7 +4,7 @@ import { type Artwork, type Character, itemsOf, partsOfArtwork } from '@cruvo/co
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
 import { readArtwork } from '@cruvo/media/artwork';
-import { loadGallery, nodeSurface } from '../gallery/nodeGallery';
+import { loadImages, nodeSurface } from '../images/nodeImages';
 
 /** Of 255, by which a channel of a pixel may be off and still be alike: two renderers smooth edges differently. */
 const ALIKE = 40;
@@ -34,11 +34,11 @@ export async function painted(
   { width, height } = { width: Math.ceil(artwork.width), height: Math.ceil(artwork.height) },
 ): Promise<Buffer> {
   const { parts, drawings } = partsOfArtwork(artwork);
-  const gallery = await loadGallery(Object.values(drawings), read);
+  const images = await loadImages(Object.values(drawings), read);
   const { canvas, painter } = nodeSurface(width, height);
   const seen = { parts, drawings } as Character;
   const onto: Matrix = [width / artwork.width, 0, 0, height / artwork.height, 0, 0];
-  painter.paintItems(itemsOf(seen, IDENTITY, AT_REST), gallery, onto);
+  painter.paintItems(itemsOf(seen, IDENTITY, AT_REST), images, onto);
   return canvas.encode('png');
 }
 

@@ -1,7 +1,7 @@
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
 import { compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
-import { drawingsOf, loadGallery } from '../gallery';
+import { drawingsOf, loadImages } from '../images';
 
 /** Pixels of one golden frame; half the rich scene's stage. */
 export const CELL = { width: 480, height: 270 } as const;
@@ -14,10 +14,10 @@ export const GOLDEN_FILE = new URL('../../golden/rich-scene.png', import.meta.ur
 export async function richSceneInNode() {
   const program = compile(richScene());
   const pictures = richPictures();
-  const gallery = await loadGallery(drawingsOf(program), async (media) =>
+  const images = await loadImages(drawingsOf(program), async (media) =>
     Buffer.from(pictures.get(media)!),
   );
-  return { program, gallery };
+  return { program, images };
 }
 
 /** One picture with a cell for each golden time. */

@@ -6,7 +6,7 @@ import { starterScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { WorkingPicture } from '@cruvo/media/picture';
 import type { WorkingVoice } from '@cruvo/media/voice';
-import { drawingsOf, loadGallery } from '../gallery';
+import { drawingsOf, loadImages } from '../images';
 import type { FilmJob } from '../render';
 
 export interface TwoDrawingsAndVoice {
@@ -32,7 +32,7 @@ export async function filmOfTwoDrawings({
   track,
   fit = DEFAULT_FIT,
   corrections = [],
-}: TwoDrawingsAndVoice): Promise<Pick<FilmJob, 'program' | 'gallery' | 'sounds'>> {
+}: TwoDrawingsAndVoice): Promise<Pick<FilmJob, 'program' | 'images' | 'sounds'>> {
   const pictures = new Map([
     ['closed', closed],
     ['open', open],
@@ -63,7 +63,7 @@ export async function filmOfTwoDrawings({
   });
   return {
     program,
-    gallery: await loadGallery(drawingsOf(program), async (media) => pictures.get(media)!.png),
+    images: await loadImages(drawingsOf(program), async (media) => pictures.get(media)!.png),
     sounds: [{ path: voicePath, start: 0 }],
   };
 }

@@ -3,7 +3,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { type Character, characterFromArtwork, withParts } from '@cruvo/core/character';
 import { svg, testFolder, write } from '../testing';
-import { bringIn } from './bringIn';
+import { importArtwork } from './importArtwork';
 import { CHARACTER_ENTRY } from './format';
 import { characterFile, characterSvg } from './write';
 import { characterOra } from './writeOra';
@@ -17,7 +17,7 @@ const keep = async (bytes: Buffer) => {
 };
 const readKept = async (media: string) => kept.get(media)!;
 const bring = (name: string, content: string | Uint8Array) =>
-  bringIn([{ path: write(folder, name, content), name }], { keep, report: () => undefined });
+  importArtwork([{ path: write(folder, name, content), name }], { keep, report: () => undefined });
 
 const DRAWN = svg(
   100,

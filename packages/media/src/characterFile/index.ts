@@ -1,3 +1,3 @@
-export * from './bringIn';
+export * from './importArtwork';
 export * from './write';
 export * from './writeOra';

@@ -1,4 +1,4 @@
 export * from './decode';
-export * from './hear';
+export * from './analyse';
 export * from './workingVoice';
 export * from './soundModel';

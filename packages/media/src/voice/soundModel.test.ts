@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { MEL_BANDS, MelAnalyser, heardChannel } from '@cruvo/core/audio';
 import {
   FRAME_INPUTS,
-  LiveHearing,
+  LiveSpeechAnalyzer,
   Network,
   PHONE_COUNT,
   RunningChannel,
@@ -94,7 +94,7 @@ describe('the shipped sound model', () => {
   });
 
   it('keeps a live mouth shut in silence and faint noise', async () => {
-    const hearing = new LiveHearing(await shippedSoundModel(), 48_000);
+    const hearing = new LiveSpeechAnalyzer(await shippedSoundModel(), 48_000);
     const faint = Int16Array.from({ length: 96_000 }, (_, at) => ((at * 7919) % 21) - 10);
     const block = { sampleRate: 48_000, channels: 1, samples: faint };
     const told = [...hearing.push(heardChannel(block, 'both')), ...hearing.finish()];

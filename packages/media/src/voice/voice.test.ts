@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { readWavHeader, wavHeader } from '@cruvo/core/formats';
 import { make, testFolder, toneIn, wav, write } from '../testing';
 import { decodeVoice } from './decode';
-import { hearWorkingVoice } from './hear';
+import { analyseWorkingVoice } from './analyse';
 import { writeWorkingVoice } from './workingVoice';
 import { toSeconds, toFlicks } from '@cruvo/core/time';
 
@@ -34,7 +34,7 @@ describe('writeWorkingVoice', () => {
     const coded = await make(folder, `voice.${ending}`, '-i', voice, ...options);
     const { duration } = await take(coded);
     expect(Math.abs(toSeconds(duration) - 2)).toBeLessThan(0.06);
-    const { loudness } = await hearWorkingVoice(target, { script: null, channel: 'both' });
+    const { loudness } = await analyseWorkingVoice(target, { script: null, channel: 'both' });
     const begin = loudness.values.findIndex((level) => level > -40) / loudness.rate;
     expect(Math.abs(begin - 0.5)).toBeLessThan(0.05);
   });
@@ -119,7 +119,7 @@ it('stops decoding when asked to', async () => {
 
 it('hears a silent recording as silence', async () => {
   await take(wav(folder, 'still.wav', 1, () => 0));
-  const { sounds, duration } = await hearWorkingVoice(target, { script: null, channel: 'both' });
+  const { sounds, duration } = await analyseWorkingVoice(target, { script: null, channel: 'both' });
   expect(duration).toBe(1);
   expect(sounds.map(({ viseme }) => viseme)).toEqual([0]);
 });

@@ -2,7 +2,7 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import { type FrameItem, drawingItem, groupItem, shapesItem } from '@cruvo/core/frame';
 import { IDENTITY, type Matrix, scaling, translation } from '@cruvo/core/geometry';
 import { paintedBoxOf, pixelBoxOf } from './bounds';
-import type { Gallery } from './gallery';
+import type { ImageStore } from './images';
 
 const svg = (inside: string) =>
   readVectorDrawing(
@@ -10,7 +10,7 @@ const svg = (inside: string) =>
   );
 const inside = svg('<rect x="20" y="10" width="30" height="20"/>');
 const beyond = svg('<rect x="0" y="10" width="30" height="20"/>');
-const gallery: Gallery<string> = new Map([
+const images: ImageStore<string> = new Map([
   ['inside', { kind: 'vector', drawing: inside }],
   ['beyond', { kind: 'vector', drawing: beyond }],
   ['nothing', { kind: 'vector', drawing: svg('') }],
@@ -23,10 +23,10 @@ const item = (media: string, matrix: Matrix = IDENTITY) =>
     matrix,
   );
 const canvas = { width: 640, height: 480 };
-const boxOf = (one: FrameItem, view: Matrix = IDENTITY) => pixelBoxOf([one], gallery, view, canvas);
+const boxOf = (one: FrameItem, view: Matrix = IDENTITY) => pixelBoxOf([one], images, view, canvas);
 
 it('finds what a drawing paints of its box, or beyond it', () => {
-  const painted = (media: string) => paintedBoxOf(gallery.get(media)!, item(media));
+  const painted = (media: string) => paintedBoxOf(images.get(media)!, item(media));
   for (let again = 0; again < 2; again++) {
     expect(painted('inside')).toEqual({ x: 20, y: 20, width: 60, height: 40 });
     expect(painted('beyond')).toEqual({ x: -20, y: 20, width: 60, height: 40 });
@@ -50,7 +50,7 @@ describe('the pixels that an item may touch', () => {
       ...{ x: 0, y: 399, width: 151, height: 81 },
     });
     expect(boxOf(item('photo', translation(900, 0)))).toMatchObject({ width: 0 });
-    expect(pixelBoxOf([], gallery, IDENTITY, canvas)).toMatchObject({ width: 0, height: 0 });
+    expect(pixelBoxOf([], images, IDENTITY, canvas)).toMatchObject({ width: 0, height: 0 });
   });
   it('hold what reaches out of a drawing, also inside groups and masks', () => {
     const out = item('beyond', translation(100, 100));
@@ -66,6 +66,6 @@ describe('the pixels that an item may touch', () => {
   });
   it('of several are those of all', () => {
     const both = [item('photo', translation(0, 0)), item('photo', translation(300, 0))];
-    expect(pixelBoxOf(both, gallery, IDENTITY, canvas)).toMatchObject({ x: 0, width: 501 });
+    expect(pixelBoxOf(both, images, IDENTITY, canvas)).toMatchObject({ x: 0, width: 501 });
   });
 });

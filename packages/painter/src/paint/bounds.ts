@@ -13,16 +13,16 @@ import {
   multiply,
   unionOf,
 } from '@cruvo/core/geometry';
-import type { Gallery, Picture } from './gallery';
+import type { ImageStore, Picture } from './images';
 
 /** The whole pixels of a canvas that items may touch; without area where they touch none. */
 export function pixelBoxOf(
   items: readonly FrameItem[],
-  gallery: Gallery<unknown>,
+  images: ImageStore<unknown>,
   view: Matrix,
   canvas: { readonly width: number; readonly height: number },
 ): Box {
-  const covered = unionOf(items.map((item) => coveredBox(item, gallery, view)));
+  const covered = unionOf(items.map((item) => coveredBox(item, images, view)));
   const whole = { x: 0, y: 0, width: canvas.width, height: canvas.height };
   return covered ? intersectionOf(wholePixels(covered), whole) : { ...whole, width: 0, height: 0 };
 }
@@ -52,25 +52,25 @@ export function paintedBoxOf(picture: Picture<unknown>, { width, height }: Drawi
   };
 }
 
-function coveredBox(item: FrameItem, gallery: Gallery<unknown>, view: Matrix): Box {
+function coveredBox(item: FrameItem, images: ImageStore<unknown>, view: Matrix): Box {
   if (item.kind === 'shapes') return mappedBox(view, item.bounds);
   if (item.kind === 'group') {
-    return mappedBox(view, grow(item.bounds, overhangOf(item, gallery)));
+    return mappedBox(view, grow(item.bounds, overhangOf(item, images)));
   }
-  const picture = gallery.get(item.media);
+  const picture = images.get(item.media);
   return picture
     ? mappedBox(multiply(view, item.matrix), paintedBoxOf(picture, item))
     : mappedBox(view, item.bounds);
 }
 
 /** How far an item’s drawings reach out of its bounds at most, in stage units. */
-function overhangOf(item: FrameItem, gallery: Gallery<unknown>): number {
+function overhangOf(item: FrameItem, images: ImageStore<unknown>): number {
   if (item.kind === 'shapes') return 0;
   if (item.kind === 'group') {
     const inside = item.mask ? [...item.items, ...item.mask] : item.items;
-    return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, gallery)), 0);
+    return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, images)), 0);
   }
-  const picture = gallery.get(item.media);
+  const picture = images.get(item.media);
   if (!picture) return 0;
   const painted = mappedBox(item.matrix, paintedBoxOf(picture, item));
   const { x, y, width, height } = item.bounds;

@@ -1,4 +1,4 @@
-export * from './gallery';
+export * from './images';
 export * from './painter';
 export * from './retainedPainter';
 export * from './surface';

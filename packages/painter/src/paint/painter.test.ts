@@ -7,7 +7,7 @@ import {
   groupItem,
 } from '@cruvo/core/frame';
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
-import type { Gallery } from './gallery';
+import type { ImageStore } from './images';
 import { Painter } from './painter';
 import type { PaintContext, Surface } from './surface';
 
@@ -97,7 +97,7 @@ const frame = (...items: FrameItem[]): Frame => ({
   background: '#abcdef',
   items,
 });
-const gallery: Gallery<string> = new Map([
+const images: ImageStore<string> = new Map([
   [
     'line',
     {
@@ -140,8 +140,8 @@ const named = (calls: readonly Call[], ...names: string[]) =>
 describe('Painter', () => {
   it('covers the whole surface with the background first, the frame’s own or another', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(), gallery, { width: 300, height: 200 });
-    painter.paintFrame(frame(), gallery, { width: 300, height: 200 }, '#000000');
+    painter.paintFrame(frame(), images, { width: 300, height: 200 });
+    painter.paintFrame(frame(), images, { width: 300, height: 200 }, '#000000');
     expect(named(calls, 'rect')).toEqual([
       ['rect', '#abcdef', 0, 0, 300, 200],
       ['rect', '#000000', 0, 0, 300, 200],
@@ -156,7 +156,7 @@ describe('Painter', () => {
       width: 30,
       height: 20,
     });
-    painter.paintFrame(frame(item('line'), photo), gallery, { width: 200, height: 200 });
+    painter.paintFrame(frame(item('line'), photo), images, { width: 200, height: 200 });
     expect(named(calls, 'image', 'stroke', 'at').slice(1)).toEqual([
       ['at', 2, 0, 0, 2, -20, 50],
       ['stroke', 'M10 0H60', '#123456', 3, 'round'],
@@ -167,7 +167,7 @@ describe('Painter', () => {
 
   it('fills with gradients, opacity and rule', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('glow')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('glow')), images, { width: 100, height: 50 });
     expect(named(calls, 'linear', 'stop')).toEqual([
       ['linear', 10, 0, 30, 0],
       ['stop', 0, '#ffffff'],
@@ -180,7 +180,7 @@ describe('Painter', () => {
 
   it('fills with circles that are stretched, and goes back to the drawing’s own units', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('egg')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('egg')), images, { width: 100, height: 50 });
     // The circle is as large as the ellipse that it is stretched to: its radius is half the mean of 40 and 10.
     expect(named(calls, 'radial')).toEqual([['radial', 10, 10, 0, 10, 10, 10]]);
     expect(named(calls, 'at', 'fill').slice(-3)).toEqual([
@@ -192,7 +192,7 @@ describe('Painter', () => {
 
   it('draws a line that is stretched in units of its own', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('brushstroke')), gallery, { width: 100, height: 50 });
+    painter.paintFrame(frame(item('brushstroke')), images, { width: 100, height: 50 });
     expect(named(calls, 'at', 'stroke').slice(-3)).toEqual([
       ['at', 4, 0, 0, 1, -10, 0],
       ['stroke', 'M5 0H9', '#000000', 2, 'butt'],
@@ -203,7 +203,7 @@ describe('Painter', () => {
   it('makes outlines and gradients only once', () => {
     const { painter, calls, outlines } = recorder();
     for (let turn = 0; turn < 3; turn++) {
-      painter.paintFrame(frame(item('glow'), item('line')), gallery, {
+      painter.paintFrame(frame(item('glow'), item('line')), images, {
         width: 100,
         height: 50,
       });
@@ -215,7 +215,7 @@ describe('Painter', () => {
 
   it('leaves out a picture that is not there', () => {
     const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('lost'), item('line')), gallery, {
+    painter.paintFrame(frame(item('lost'), item('line')), images, {
       width: 100,
       height: 50,
     });
@@ -227,7 +227,7 @@ describe('Painter', () => {
       groupItem('group', items, change);
     const painted = (...items: FrameItem[]) => {
       const { painter, calls, layers } = recorder();
-      painter.paintItems(items, gallery, IDENTITY);
+      painter.paintItems(items, images, IDENTITY);
       return { calls, layers };
     };
 

@@ -4,7 +4,7 @@ import type {
   FrameItem,
   GroupItem,
   Paint,
-  Space,
+  PaintTransform,
   VectorDrawing,
   VectorShape,
 } from '@cruvo/core/frame';
@@ -19,7 +19,7 @@ import {
   translation,
 } from '@cruvo/core/geometry';
 import { paintedBoxOf, pixelBoxOf } from './bounds';
-import type { Gallery, Picture } from './gallery';
+import type { ImageStore, Picture } from './images';
 import type { Sprites } from './sprites';
 import type { GradientHandle, Surface } from './surface';
 
@@ -30,7 +30,7 @@ export interface Size {
 
 /** What painters of surfaces of one kind share: outlines and gradients are made once. */
 export interface PaintResources<Image, Outline, Gradient extends GradientHandle> {
-  readonly outlines: WeakMap<VectorShape | Space, Outline>;
+  readonly outlines: WeakMap<VectorShape | PaintTransform, Outline>;
   readonly gradients: WeakMap<Exclude<Paint, string>, Gradient>;
   /** Null: every drawing is painted anew. */
   readonly sprites: Sprites<Image, Outline, Gradient> | null;
@@ -66,12 +66,12 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
    */
   paintFrame(
     frame: Frame,
-    gallery: Gallery<Image>,
+    images: ImageStore<Image>,
     size: Size,
     background = frame.background,
   ): void {
     this.fill({ x: 0, y: 0, ...size }, background);
-    this.paintItems(frame.items, gallery, fitInside(frame, size));
+    this.paintItems(frame.items, images, fitInside(frame, size));
   }
 
   /**
@@ -82,11 +82,11 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
    */
   paintItems(
     items: readonly FrameItem[],
-    gallery: Gallery<Image>,
+    images: ImageStore<Image>,
     view: Matrix,
     region: Box = { x: 0, y: 0, ...sizeOf(this.surface.context.canvas) },
   ): void {
-    for (const item of items) this.paintItem(item, gallery, view, region);
+    for (const item of items) this.paintItem(item, images, view, region);
   }
 
   /** Lets `paint` paint only inside a box of whole pixels. */
@@ -128,9 +128,9 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     return this.surface.context;
   }
 
-  private paintItem(item: FrameItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
+  private paintItem(item: FrameItem, images: ImageStore<Image>, view: Matrix, region: Box): void {
     if (item.kind === 'group') {
-      this.paintGroup(item, gallery, view, region);
+      this.paintGroup(item, images, view, region);
       return;
     }
     const place = multiply(view, item.matrix);
@@ -138,7 +138,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
       this.paintShapes(item.shapes, place);
       return;
     }
-    const picture = gallery.get(item.media);
+    const picture = images.get(item.media);
     if (picture) this.paintDrawing(item, picture, place);
   }
 
@@ -171,7 +171,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     else this.paintImage(picture.image, place, size);
   }
 
-  private paintGroup(group: GroupItem, gallery: Gallery<Image>, view: Matrix, region: Box): void {
+  private paintGroup(group: GroupItem, images: ImageStore<Image>, view: Matrix, region: Box): void {
     const context = this.contextForPainting();
     const { clip, items, opacity, blend, mask } = group;
     context.save();
@@ -180,9 +180,9 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
       context.clip(this.surface.outline(clip.path));
     }
     if (opacity === 1 && blend === 'normal' && !mask) {
-      this.paintItems(items, gallery, view, region);
+      this.paintItems(items, images, view, region);
     } else {
-      this.paintTogether(group, gallery, view, region);
+      this.paintTogether(group, images, view, region);
     }
     context.restore();
     this.copying = false;
@@ -191,21 +191,21 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   /** Paints a group on a layer of its own, as large as what it covers, and that layer over what is there. */
   private paintTogether(
     group: GroupItem,
-    gallery: Gallery<Image>,
+    images: ImageStore<Image>,
     view: Matrix,
     region: Box,
   ): void {
     const { context } = this.surface;
     const { items, opacity, blend, mask } = group;
-    const box = intersectionOf(pixelBoxOf([group], gallery, view, context.canvas), region);
+    const box = intersectionOf(pixelBoxOf([group], images, view, context.canvas), region);
     if (box.width === 0 || box.height === 0) return;
     const onLayer = multiply(translation(-box.x, -box.y), view);
     const whole = { ...box, x: 0, y: 0 };
     const layer = this.layer(0, box);
-    layer.painter.paintItems(items, gallery, onLayer, whole);
+    layer.painter.paintItems(items, images, onLayer, whole);
     if (mask) {
       const stencil = this.layer(1, box);
-      stencil.painter.paintItems(mask, gallery, onLayer, whole);
+      stencil.painter.paintItems(mask, images, onLayer, whole);
       layer.painter.keepWithin(stencil.image, box);
     }
     context.setTransform(...IDENTITY);
@@ -269,8 +269,10 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     context.globalAlpha = shape.opacity;
     if (fill !== null) {
       context.fillStyle = this.styleOf(fill);
-      const space = typeof fill !== 'string' && fill.kind === 'radial' ? fill.space : null;
-      this.within(space, place, () => context.fill(this.outlineOf(space ?? shape), shape.fillRule));
+      const transform = typeof fill !== 'string' && fill.kind === 'radial' ? fill.transform : null;
+      this.within(transform, place, () =>
+        context.fill(this.outlineOf(transform ?? shape), shape.fillRule),
+      );
     }
     if (stroke !== null) {
       context.strokeStyle = this.styleOf(stroke.paint);
@@ -278,20 +280,22 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
       context.lineCap = stroke.cap;
       context.lineJoin = stroke.join;
       context.miterLimit = stroke.miterLimit;
-      this.within(stroke.space, place, () => context.stroke(this.outlineOf(stroke.space ?? shape)));
+      this.within(stroke.transform, place, () =>
+        context.stroke(this.outlineOf(stroke.transform ?? shape)),
+      );
     }
   }
 
   /** Paints in units other than those of the drawing, which lies at `place`. */
-  private within(space: Space | null, place: Matrix, paint: () => void): void {
-    if (space === null) return paint();
+  private within(transform: PaintTransform | null, place: Matrix, paint: () => void): void {
+    if (transform === null) return paint();
     const { context } = this.surface;
-    context.setTransform(...multiply(place, space.matrix));
+    context.setTransform(...multiply(place, transform.matrix));
     paint();
     context.setTransform(...place);
   }
 
-  private outlineOf(shape: VectorShape | Space): Outline {
+  private outlineOf(shape: VectorShape | PaintTransform): Outline {
     const { outlines } = this.resources;
     const known = outlines.get(shape);
     if (known) return known;

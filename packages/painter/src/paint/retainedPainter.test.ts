@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/frame';
 import { type Box, translation } from '@cruvo/core/geometry';
 import { pixelImage, pixelSurface, type PixelImage } from '../testing/pixelSurface';
-import type { Gallery } from './gallery';
+import type { ImageStore } from './images';
 import { Painter } from './painter';
 import { RetainedPainter, type PaintBudget } from './retainedPainter';
 
 const SIZE = { width: 150, height: 70 };
-const GALLERY: Gallery<PixelImage> = new Map(
+const GALLERY: ImageStore<PixelImage> = new Map(
   ['red', 'green', 'blue'].map((color) => [
     color,
     { kind: 'raster', image: pixelImage(20, 10, color) },

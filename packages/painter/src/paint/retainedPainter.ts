@@ -11,7 +11,7 @@ import {
 } from '@cruvo/core/geometry';
 import { pixelBoxOf } from './bounds';
 import { PaintedItems, type PaintedItem } from './changes';
-import type { Gallery } from './gallery';
+import type { ImageStore } from './images';
 import { Painter, type PaintResources, type Size } from './painter';
 import { joined, overlap } from './regions';
 import { Sprites } from './sprites';
@@ -31,7 +31,7 @@ const LIVELY_FRAMES = 240;
 
 /** What a canvas was last painted with; anything else means that all is painted anew. */
 interface Setting<Image> extends Size {
-  readonly gallery: Gallery<Image>;
+  readonly images: ImageStore<Image>;
   readonly background: string | null;
   readonly view: Matrix;
 }
@@ -82,19 +82,19 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
    */
   paintFrame(
     frame: Frame,
-    gallery: Gallery<Image>,
+    images: ImageStore<Image>,
     { width, height }: Size,
     background = frame.background,
   ): readonly Box[] {
     const view = fitInside(frame, { width, height });
-    const setting = { gallery, background, view, width, height };
+    const setting = { images, background, view, width, height };
     const anew = !this.setting || !sameSetting(this.setting, setting);
     if (anew) this.forget();
     this.setting = setting;
     this.frame++;
     this.sprites.nextFrame();
     const changed = this.painted.update(frame.items, this.frame, (item) =>
-      pixelBoxOf([item], gallery, view, setting),
+      pixelBoxOf([item], images, view, setting),
     );
     const regions = anew ? [{ x: 0, y: 0, width, height }] : joined(changed);
     if (regions.length > 0) this.paintRegions(regions, setting);
@@ -132,7 +132,7 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
       const view = multiply(toSurface, setting.view);
       for (const { item, box } of run.items) {
         if (overlap(mappedBox(toSurface, box), wanted)) {
-          painter.paintItems([item], setting.gallery, view, wanted);
+          painter.paintItems([item], setting.images, view, wanted);
         }
       }
     };
@@ -174,7 +174,7 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
 
 function sameSetting<Image>(one: Setting<Image>, other: Setting<Image>): boolean {
   return (
-    one.gallery === other.gallery &&
+    one.images === other.images &&
     one.background === other.background &&
     one.width === other.width &&
     one.height === other.height &&

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { type Drawing, itemOfDrawing } from '@cruvo/core/character';
 import { IDENTITY, fitInside, multiply, translation } from '@cruvo/core/geometry';
-import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** Pixels; drawn at twice the size at which it is shown. */
 const SIZE = { width: 112, height: 80 };
@@ -9,10 +9,10 @@ const SIZE = { width: 112, height: 80 };
 /** A small picture of one drawing; an empty place where there is none. */
 export function DrawingThumb({
   drawing,
-  gallery,
+  images,
 }: {
   drawing: Drawing | null | undefined;
-  gallery: BrowserGallery;
+  images: BrowserImages;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -21,7 +21,7 @@ export function DrawingThumb({
     const { x, y, width, height } = drawing;
     const view = multiply(fitInside({ width, height }, SIZE), translation(-x, -y));
     element.getContext('2d')!.clearRect(0, 0, SIZE.width, SIZE.height);
-    painterFor(element).paintItems([itemOfDrawing('', drawing, view)], gallery, IDENTITY);
-  }, [drawing, gallery]);
+    painterFor(element).paintItems([itemOfDrawing('', drawing, view)], images, IDENTITY);
+  }, [drawing, images]);
   return <canvas className="drawing-thumb" ref={canvas} {...SIZE} aria-hidden />;
 }

@@ -5,14 +5,14 @@ import { useDropzone } from 'react-dropzone';
 import {
   type Character,
   type NewerWishes,
-  type SaidPairs,
+  type ConfirmedPairs,
   compareArtwork,
   withNewerArtwork,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredEyes } from '../measureEyes';
 import { characterFrom } from '../characterFrom';
-import { loadGallery, type BrowserGallery } from '../../studio/stage/browserGallery';
+import { loadImages, type BrowserImages } from '../../studio/stage/browserImages';
 import { ArtworkProgress } from '../../artwork/ArtworkProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';
@@ -22,10 +22,10 @@ import { lookOf } from './pictureLikeness';
 interface Newer {
   readonly file: string;
   readonly character: Character;
-  readonly gallery: BrowserGallery;
+  readonly images: BrowserImages;
 }
 
-const NOTHING_SAID: SaidPairs = new Map();
+const NOTHING_CONFIRMED: ConfirmedPairs = new Map();
 const NO_WISHES: NewerWishes = { kept: new Set(), arrangement: false };
 
 /** Brings a newer version of the artwork in: first what would change, then, if one likes it, the change. */
@@ -40,12 +40,12 @@ export function NewerArtworkDialog({
   const { store } = useOpenCharacter();
   const mine = useCharacter(({ character }) => character);
   const [newer, setNewer] = useState<Newer | null>(null);
-  const [said, setSaid] = useState(NOTHING_SAID);
+  const [said, setSaid] = useState(NOTHING_CONFIRMED);
   const [wishes, setWishes] = useState(NO_WISHES);
   const intake = useArtworkIntake(async (sent, first) => {
     const character = await characterFrom(mine.name, sent);
     const drawings = [...Object.values(mine.drawings), ...Object.values(character.drawings)];
-    setNewer({ file: first.name, character, gallery: await loadGallery(drawings) });
+    setNewer({ file: first.name, character, images: await loadImages(drawings) });
   });
   const started = useRef(false);
   useEffect(() => {
@@ -64,7 +64,7 @@ export function NewerArtworkDialog({
       newer &&
       lookOf(
         [...Object.values(mine.drawings), ...Object.values(newer.character.drawings)],
-        newer.gallery,
+        newer.images,
       ),
     [mine.drawings, newer],
   );
@@ -77,7 +77,7 @@ export function NewerArtworkDialog({
     if (!newer || !comparison) return;
     store.getState().change((before) => {
       const after = withNewerArtwork(before, newer.character, comparison, wishes);
-      return withMeasuredEyes(after, newer.gallery);
+      return withMeasuredEyes(after, newer.images);
     });
     onClose();
   };
@@ -86,7 +86,7 @@ export function NewerArtworkDialog({
     <Modal show onHide={onClose} size="lg" scrollable aria-labelledby="newer-artwork">
       <Modal.Header closeButton>
         <Modal.Title id="newer-artwork" as="h2" className="h5">
-          {newer ? `What is new in “${newer.file}”` : 'Bring in newer artwork'}
+          {newer ? `What is new in “${newer.file}”` : 'Update from newer artwork'}
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -94,7 +94,7 @@ export function NewerArtworkDialog({
           <NewerSummary
             mine={mine}
             newer={newer.character}
-            gallery={newer.gallery}
+            images={newer.images}
             {...{ comparison, said, setSaid, wishes, setWishes }}
           />
         ) : (
@@ -119,7 +119,7 @@ export function NewerArtworkDialog({
           Cancel
         </Button>
         <Button disabled={!comparison} onClick={takeOver}>
-          Take it over
+          Apply changes
         </Button>
       </Modal.Footer>
     </Modal>

@@ -6,28 +6,28 @@ import {
   type Drawing,
   type NewerWishes,
   type Part,
-  type SaidPairs,
+  type ConfirmedPairs,
   partsOf,
   recognise,
 } from '@cruvo/core/character';
 import { meaningInWords } from '../parts/meaningInWords';
-import type { BrowserGallery } from '../../studio/stage/browserGallery';
+import type { BrowserImages } from '../../studio/stage/browserImages';
 import { ChangeRow } from './ChangeRow';
 
 interface NewerSummaryProps {
   readonly mine: Character;
   readonly newer: Character;
-  readonly gallery: BrowserGallery;
+  readonly images: BrowserImages;
   readonly comparison: ArtworkComparison;
-  readonly said: SaidPairs;
-  readonly setSaid: (said: SaidPairs) => void;
+  readonly said: ConfirmedPairs;
+  readonly setSaid: (said: ConfirmedPairs) => void;
   readonly wishes: NewerWishes;
   readonly setWishes: (wishes: NewerWishes) => void;
 }
 
 /** What newer artwork would change, part by part, with a say in what can't be known. */
 export function NewerSummary(props: NewerSummaryProps) {
-  const { mine, newer, gallery, comparison, said, setSaid, wishes, setWishes } = props;
+  const { mine, newer, images, comparison, said, setSaid, wishes, setWishes } = props;
   const { continued, added, removed, arranged, page } = comparison;
   const findings = recognise(partsOf(newer));
   const renamed = continued.filter(({ part, layer }) => part.name !== layer.name);
@@ -52,7 +52,7 @@ export function NewerSummary(props: NewerSummaryProps) {
     else next.delete(part.id);
     setWishes({ ...wishes, kept: next });
   };
-  const row = (part: Part, after: Drawing | null) => ({ before: before(part), after, gallery });
+  const row = (part: Part, after: Drawing | null) => ({ before: before(part), after, images });
   const unclaimed = added.filter(({ drawing }) => drawing !== null);
 
   return (
@@ -72,7 +72,7 @@ export function NewerSummary(props: NewerSummaryProps) {
           added.length + removed.length === 0 &&
           ' Nothing has been drawn anew.'}
       </p>
-      <Changes title="Drawn anew" count={redrawn.length}>
+      <Changes title="Redrawn" count={redrawn.length}>
         {redrawn.map(({ part, drawing }) => (
           <ChangeRow key={part.id} name={part.name} {...row(part, drawing)} />
         ))}
@@ -112,7 +112,7 @@ export function NewerSummary(props: NewerSummaryProps) {
               detail={finding ? `taken for: ${meaningInWords(finding)}` : 'a part like any other'}
               before={null}
               after={drawing}
-              gallery={gallery}
+              images={images}
             />
           );
         })}
@@ -155,7 +155,7 @@ export function NewerSummary(props: NewerSummaryProps) {
           type="switch"
           id="newer-arrangement"
           className="mt-3"
-          label={`Take order, groups, opacity and blending from the file too (they differ for ${listed(arranged)})`}
+          label={`Use order, groups, opacity and blending of the file too (they differ for ${listed(arranged)})`}
           checked={wishes.arrangement}
           onChange={({ target }) => setWishes({ ...wishes, arrangement: target.checked })}
         />

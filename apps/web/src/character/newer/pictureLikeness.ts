@@ -5,19 +5,19 @@ import {
   pixelLikeness,
 } from '@cruvo/core/character';
 import { type Matrix, multiply, scaling, translation } from '@cruvo/core/geometry';
-import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** Pixels a side at which pictures are compared: enough to tell a hat from a hand, whatever the line. */
 const SIDE = 24;
 
 /** Compares pictures by their look, each painted once into a small square. */
-export function lookOf(drawings: readonly Drawing[], gallery: BrowserGallery): PictureLikeness {
+export function lookOf(drawings: readonly Drawing[], images: BrowserImages): PictureLikeness {
   const drawn = new Map(drawings.map((drawing) => [drawing.media, drawing]));
   const painted = new Map<string, Uint8ClampedArray>();
   const pixelsOf = (media: string): Uint8ClampedArray => {
     const known = painted.get(media);
     if (known) return known;
-    const pixels = paintedSmall(drawn.get(media)!, gallery);
+    const pixels = paintedSmall(drawn.get(media)!, images);
     painted.set(media, pixels);
     return pixels;
   };
@@ -25,13 +25,13 @@ export function lookOf(drawings: readonly Drawing[], gallery: BrowserGallery): P
 }
 
 /** Premultiplied RGBA of a drawing stretched to the square. */
-function paintedSmall(drawing: Drawing, gallery: BrowserGallery): Uint8ClampedArray {
+function paintedSmall(drawing: Drawing, images: BrowserImages): Uint8ClampedArray {
   const canvas = document.createElement('canvas');
   canvas.width = SIDE;
   canvas.height = SIDE;
   const stretched: Matrix = [SIDE / drawing.width, 0, 0, SIDE / drawing.height, 0, 0];
   const view = multiply(stretched, translation(-drawing.x, -drawing.y));
-  painterFor(canvas).paintItems([itemOfDrawing('', drawing, view)], gallery, scaling(1));
+  painterFor(canvas).paintItems([itemOfDrawing('', drawing, view)], images, scaling(1));
   const { data } = canvas.getContext('2d')!.getImageData(0, 0, SIDE, SIDE);
   for (let at = 0; at < data.length; at += 4) {
     for (let channel = 0; channel < 3; channel++) data[at + channel]! *= data[at + 3]! / 255;

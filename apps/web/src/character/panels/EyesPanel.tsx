@@ -110,14 +110,14 @@ export function EyesPanel() {
             return (
               <div key={side}>
                 <Slider
-                  label={`The ${side} one up`}
+                  label={`${side === 'left' ? 'Left' : 'Right'} brow height`}
                   min={-far}
                   max={far}
                   value={brow.raise}
                   onChange={(raise) => change({ raise })}
                 />
                 <Slider
-                  label={`The ${side} one leans inwards`}
+                  label={`${side === 'left' ? 'Left' : 'Right'} brow tilt`}
                   unit="°"
                   min={-MOST_LEAN}
                   max={MOST_LEAN}

@@ -40,8 +40,8 @@ export function Followers({ rig }: { rig: MouthRig }) {
     }
   };
   return (
-    <section aria-label="Moves along" className="followers">
-      <h2 className="h6">Moves along as it opens</h2>
+    <section aria-label="Followers" className="followers">
+      <h2 className="h6">Parts that follow the mouth</h2>
       {rig.followers.map((follower, at) => (
         <FollowerSettings
           key={follower.part}
@@ -95,17 +95,17 @@ function FollowerSettings({
     <div className="follower">
       <div className="d-flex align-items-center">
         <strong className="small flex-fill text-break">{name}</strong>
-        <IconButton icon={X} label={`${name} stays still`} onClick={onRemove} />
+        <IconButton icon={X} label={`Remove ${name}`} onClick={onRemove} />
       </div>
       <Slider
-        label="Rises"
+        label="Height"
         min={-far}
         max={far}
         value={-follower.y}
         onChange={(up) => onChange({ ...follower, y: -up })}
       />
       <Slider
-        label="Turns"
+        label="Rotation"
         unit="°"
         min={-MOST_TURN}
         max={MOST_TURN}
@@ -113,7 +113,7 @@ function FollowerSettings({
         onChange={(angle) => onChange({ ...follower, turn: (angle * Math.PI) / 180 })}
       />
       <Slider
-        label="Grows"
+        label="Scale"
         min={0.2}
         max={4}
         value={follower.scale}

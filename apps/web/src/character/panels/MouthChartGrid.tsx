@@ -14,9 +14,9 @@ import { useCharacter, useOpenCharacter } from '../CharacterContext';
 
 /** What is shown for each sound: drawn for it, or borrowed from the drawing that looks most like it. */
 export function MouthChartGrid({ rig }: { rig: DrawnMouth & MouthRig }) {
-  const { gallery, store, saying } = useOpenCharacter();
+  const { images, store, saying } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
-  const thumbnails = useMemo(() => paintThumbnails(character, gallery), [character, gallery]);
+  const thumbnails = useMemo(() => paintThumbnails(character, images), [character, images]);
   const chart = chartInMood(rig.chart, saying.mood);
   const labels = new Map(rig.chart.drawings.map(({ drawing, label }) => [drawing, label]));
 

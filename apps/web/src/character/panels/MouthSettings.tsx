@@ -196,7 +196,7 @@ function JawSettings({ rig, set }: { rig: JawMouth; set: Setter }) {
   return (
     <section aria-label="Jaw">
       <Slider
-        label="Turns"
+        label="Rotation"
         unit="°"
         value={degrees}
         min={-60}

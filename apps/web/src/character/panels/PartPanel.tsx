@@ -81,14 +81,14 @@ export function PartPanel() {
         />
         <Form.Check
           id="part-clipped"
-          label="Only within the part beneath"
+          label="Clipped by the part beneath"
           checked={part.clipped}
           onChange={({ target }) => set({ clipped: target.checked })}
         />
       </div>
       {inside.length > 1 && chosen.length === 1 && (
         <Form.Group controlId="part-shows" className="mb-3">
-          <Form.Label className="small mb-1">Seen of what is inside</Form.Label>
+          <Form.Label className="small mb-1">Visible of the parts inside</Form.Label>
           <Form.Select
             size="sm"
             value={part.shows ?? ''}
@@ -105,7 +105,7 @@ export function PartPanel() {
       )}
       {chosen.length === 1 && <Placement part={part} set={set} />}
       <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>
-        <Trash2 size={15} aria-hidden /> Take {chosen.length > 1 ? 'these parts' : 'this part'} away
+        <Trash2 size={15} aria-hidden /> {chosen.length > 1 ? 'Remove parts' : 'Remove part'}
       </Button>
     </>
   );
@@ -205,7 +205,7 @@ function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => 
         <Figure label="Right" value={rest.x} onChange={(x) => set({ rest: { ...rest, x } })} />
         <Figure label="Down" value={rest.y} onChange={(y) => set({ rest: { ...rest, y } })} />
         <Figure
-          label="Turned °"
+          label="Rotation °"
           value={(rest.turn * 180) / Math.PI}
           onChange={(angle) => set({ rest: { ...rest, turn: (angle * Math.PI) / 180 } })}
         />

@@ -41,7 +41,7 @@ export function TryOut() {
         </InputGroup>
       </Form>
       <div className="d-flex align-items-center gap-2 mt-2">
-        <ButtonGroup size="sm" aria-label="How fast">
+        <ButtonGroup size="sm" aria-label="Playback speed">
           {SPEEDS.map(([speed, label]) => (
             <ToggleButton
               key={speed}

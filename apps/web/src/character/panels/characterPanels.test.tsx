@@ -52,7 +52,7 @@ describe('EyesPanel', () => {
       ...both,
       eyes: { ...both.eyes, brows: { left: brow, right: brow } },
     });
-    const lean = () => screen.getAllByRole('slider', { name: /one leans inwards$/ });
+    const lean = () => screen.getAllByRole('slider', { name: /brow tilt$/ });
     for (const one of lean()) fireEvent.change(one, { target: { value: '18' } });
     const { left, right } = store.getState().character.eyes.brows;
     expect(right!.turn).toBeCloseTo(Math.PI / 10, 2);
@@ -110,7 +110,7 @@ describe('MouthSettings', () => {
   it('of a jaw: its turn in degrees, its way down, its hinge', () => {
     const { mouth, handles } = settings('jaw');
     const jaw = () => mouth() as JawMouth;
-    slide('Turns', 30);
+    slide('Rotation', 30);
     expect(jaw().turn).toBeCloseTo(Math.PI / 6, 2);
     slide('Slides down', 20);
     expect(jaw().slide).toMatchObject({ x: -2 });

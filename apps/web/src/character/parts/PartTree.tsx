@@ -88,7 +88,7 @@ export function PartTree() {
         </InputGroup>
         <IconButton
           icon={FolderPlus}
-          label="Put the chosen parts into a group"
+          label="Group the selected parts"
           disabled={chosen.length === 0}
           onClick={() => change((before) => withGroup(before, chosen, 'group'))}
         />

@@ -36,7 +36,7 @@ const STILL = 4;
  */
 export function CharacterStage({ tags }: { tags: boolean }) {
   const open = useOpenCharacter();
-  const { store, gallery, saying, picking, pick, partAt: partAtRef, handles, id } = open;
+  const { store, images, saying, picking, pick, partAt: partAtRef, handles, id } = open;
   const character = useCharacter((state) => state.character);
   const chosen = useCharacter((state) => state.chosen);
   const holder = useRef<HTMLDivElement>(null);
@@ -77,7 +77,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
       follow: everyPicture,
     };
   }, [character, page, poseNow]);
-  useFrames(canvas, box, gallery, source);
+  useFrames(canvas, box, images, source);
 
   const artworkPoint = (event: { clientX: number; clientY: number }): Point => {
     const { left, top } = canvas.current!.getBoundingClientRect();
@@ -88,7 +88,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   useEffect(() => {
     partAtRef.current = (onPage) => {
       const point = artworkPoint({ clientX: onPage.x, clientY: onPage.y });
-      return partAt(character, pose.current, gallery, point);
+      return partAt(character, pose.current, images, point);
     };
     return () => void (partAtRef.current = null);
   });
@@ -97,7 +97,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
     if (!picking) return;
     const points = [...picked, point];
     if (points.length < picking.prompts.length) return setClicked({ for: picking, points });
-    picking.onDone(points, partAt(character, pose.current, gallery, point));
+    picking.onDone(points, partAt(character, pose.current, images, point));
     pick(null);
   };
 
@@ -105,7 +105,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
     if (event.button !== 0) return;
     const from = artworkPoint(event);
     if (picking) return pickPoint(from);
-    const found = partAt(character, pose.current, gallery, from);
+    const found = partAt(character, pose.current, images, from);
     const already = found !== null && chosen.includes(found);
     const several = event.shiftKey || event.ctrlKey || event.metaKey;
     if (found === null) {

@@ -53,7 +53,7 @@ export function MeaningTags({ view, box }: MeaningTagsProps) {
     <div
       className="meaning-tags"
       role="group"
-      aria-label="What the parts were taken for"
+      aria-label="What the parts were recognised as"
       style={{ width: box.cssWidth, height: box.cssHeight }}
     >
       <svg aria-hidden viewBox={`0 0 ${box.cssWidth} ${box.cssHeight}`}>

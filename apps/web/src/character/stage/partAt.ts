@@ -1,7 +1,7 @@
 import { type Character, isSeenIn, itemOfDrawing, partsOf, placesOf } from '@cruvo/core/character';
 import { IDENTITY, type Point, inverse, mapped, translation } from '@cruvo/core/geometry';
 import type { Pose } from '@cruvo/core/pose';
-import { painterFor, type BrowserGallery } from '../../studio/stage/browserGallery';
+import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** A pixel that is more see-through than this can't be pointed at. */
 const SEEN = 24;
@@ -10,7 +10,7 @@ const SEEN = 24;
 export function partAt(
   character: Character,
   pose: Pose,
-  gallery: BrowserGallery,
+  images: BrowserImages,
   point: Point,
 ): string | null {
   const places = placesOf(character, IDENTITY, pose);
@@ -33,7 +33,7 @@ export function partAt(
     context.setTransform(...IDENTITY);
     context.clearRect(0, 0, 1, 1);
     const view = translation(0.5 - point.x, 0.5 - point.y);
-    painter.paintItems([itemOfDrawing('', drawing, place)], gallery, view);
+    painter.paintItems([itemOfDrawing('', drawing, place)], images, view);
     if (context.getImageData(0, 0, 1, 1).data[3]! > SEEN) return part.id;
   }
   return null;

@@ -9,7 +9,7 @@ import {
 import { IDENTITY, grow, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { chartOf, targetOf } from '@cruvo/core/mouth';
 import { SILENCE } from '@cruvo/core/speech';
-import { painterFor, type BrowserGallery } from '../stage/browserGallery';
+import { painterFor, type BrowserImages } from '../stage/browserImages';
 
 /** A small picture of each mouth drawing, by the drawing's key. */
 export type Thumbnails = ReadonlyMap<string, HTMLCanvasElement>;
@@ -21,7 +21,7 @@ const HEIGHT = 116;
 const MARGIN = 0.08;
 
 /** Paints a character's face around the mouth, once with each mouth that it can show. */
-export function paintThumbnails(character: Character, gallery: BrowserGallery): Thumbnails {
+export function paintThumbnails(character: Character, images: BrowserImages): Thumbnails {
   const { mouth } = character;
   if (!mouth) return new Map();
   const region = boundsOfPart(character, mouth.part) ?? wholeOf(character);
@@ -40,7 +40,7 @@ export function paintThumbnails(character: Character, gallery: BrowserGallery): 
     const values = controls.rest.slice();
     write(values, state);
     const pose = poseOf(character, values);
-    painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), gallery, view);
+    painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), images, view);
     return [drawing, canvas] as const;
   });
   return new Map(thumbnails);

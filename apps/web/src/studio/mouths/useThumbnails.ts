@@ -4,10 +4,10 @@ import { paintThumbnails, type Thumbnails } from './thumbnails';
 
 /** Mouth pictures of every character in the scene, by the character's document id. */
 export function useThumbnails(): ReadonlyMap<string, Thumbnails> {
-  const { characters, gallery } = useOpenScene();
+  const { characters, images } = useOpenScene();
   return useMemo(
     () =>
-      new Map([...characters].map(([id, character]) => [id, paintThumbnails(character, gallery)])),
-    [characters, gallery],
+      new Map([...characters].map(([id, character]) => [id, paintThumbnails(character, images)])),
+    [characters, images],
   );
 }

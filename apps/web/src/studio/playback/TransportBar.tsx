@@ -41,20 +41,20 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
       />
       <IconButton
         icon={ChevronLeft}
-        label="One frame back"
+        label="Previous frame"
         shortcut=","
         onClick={() => stepFrames(transport, frameRate, -1)}
       />
       <IconButton
         icon={playing ? Pause : Play}
         label={playing ? 'Pause' : 'Play'}
-        shortcut="Space"
+        shortcut="PaintTransform"
         variant="primary"
         onClick={() => transport.toggle()}
       />
       <IconButton
         icon={ChevronRight}
-        label="One frame on"
+        label="Next frame"
         shortcut="."
         onClick={() => stepFrames(transport, frameRate, 1)}
       />
@@ -66,18 +66,8 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         onClick={() => toggleLoop(transport, toSeconds(length), chosen)}
       />
       <Clock />
-      <IconButton
-        icon={ZoomOut}
-        label="Show more time"
-        shortcut="−"
-        onClick={() => view()?.zoom(-1)}
-      />
-      <IconButton
-        icon={ZoomIn}
-        label="Show less time"
-        shortcut="+"
-        onClick={() => view()?.zoom(1)}
-      />
+      <IconButton icon={ZoomOut} label="Zoom out" shortcut="−" onClick={() => view()?.zoom(-1)} />
+      <IconButton icon={ZoomIn} label="Zoom in" shortcut="+" onClick={() => view()?.zoom(1)} />
       <IconButton
         icon={Maximize2}
         label="Show the whole scene"

@@ -2,7 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import type { PlacedVoice } from './voicePlayer';
 import { VoicePlayer } from './voicePlayer';
 
-export interface Stretch {
+export interface TimeRange {
   readonly start: number;
   readonly end: number;
 }
@@ -11,7 +11,7 @@ export interface TransportState {
   readonly playing: boolean;
   /** Playing waits for the first sound. */
   readonly waiting: boolean;
-  readonly loop: Stretch | null;
+  readonly loop: TimeRange | null;
   /** Where the scene stands while it does not play, seconds. */
   readonly position: number;
 }
@@ -113,7 +113,7 @@ export class Transport {
     player.scrub(this.state.getState().position);
   }
 
-  setLoop(loop: Stretch | null): void {
+  setLoop(loop: TimeRange | null): void {
     const { playing } = this.state.getState();
     if (playing) this.pause();
     this.state.setState({ loop });

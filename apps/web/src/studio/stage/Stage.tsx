@@ -10,7 +10,7 @@ import { useFrames, type FrameSource } from './useFrames';
 
 /** The scene as the film will show it, as large as there is room for. */
 export function Stage() {
-  const { program, gallery, transport } = useOpenScene();
+  const { program, images, transport } = useOpenScene();
   const { stage, frameRate } = program.scene;
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -34,7 +34,7 @@ export function Stage() {
     }),
     [player, program, frameRate, meter, transport],
   );
-  useFrames(canvas, box, gallery, source);
+  useFrames(canvas, box, images, source);
 
   useEffect(() => {
     if (!playing) return;

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { Frame } from '@cruvo/core/frame';
-import { retainedPainterFor, type BrowserGallery } from './browserGallery';
+import { retainedPainterFor, type BrowserImages } from './browserImages';
 import type { CanvasBox } from './useCanvasBox';
 
 /** What a stage shows: frames, and when another one may be seen. */
@@ -24,7 +24,7 @@ export function everyPicture(paint: () => void): () => void {
 export function useFrames(
   canvas: RefObject<HTMLCanvasElement | null>,
   box: CanvasBox,
-  gallery: BrowserGallery,
+  images: BrowserImages,
   source: FrameSource,
 ): void {
   const painter = useRef<ReturnType<typeof retainedPainterFor> | null>(null);
@@ -34,8 +34,8 @@ export function useFrames(
     painter.current ??= retainedPainterFor(element);
     // A canvas of another size is empty.
     painter.current.forget();
-    const paint = () => painter.current!.paintFrame(source.frame(), gallery, element);
+    const paint = () => painter.current!.paintFrame(source.frame(), images, element);
     paint();
     return source.follow(paint);
-  }, [canvas, box, gallery, source]);
+  }, [canvas, box, images, source]);
 }

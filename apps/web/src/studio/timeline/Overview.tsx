@@ -4,7 +4,7 @@ import { useTheme } from '../../shell/theme';
 import { useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
 import { colorsOf } from './timelinePicture';
-import { within, type Extent, type Viewport } from './viewport';
+import { clampViewport, type Extent, type Viewport } from './viewport';
 
 const HEIGHT = 26;
 
@@ -52,7 +52,7 @@ export function Overview({
   useDrag(
     ({ xy: [clientX] }) => {
       const x = clientX - canvas.current!.getBoundingClientRect().left;
-      onMove(within({ ...viewport, start: x / perSecond - shown / 2 }, extent));
+      onMove(clampViewport({ ...viewport, start: x / perSecond - shown / 2 }, extent));
     },
     { target: canvas, filterTaps: false },
   );

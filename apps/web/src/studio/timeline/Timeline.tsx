@@ -11,7 +11,7 @@ import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
-import { reveal, wholeScene, within, zoomAround, type Viewport } from './viewport';
+import { clampViewport, reveal, wholeScene, zoomAround, type Viewport } from './viewport';
 
 const ZOOM_STEP = 1.5;
 
@@ -38,7 +38,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
   const length = toSeconds(program.scene.length);
   const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
   const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
-  const viewport = useMemo(() => within(wanted, extent), [wanted, extent]);
+  const viewport = useMemo(() => clampViewport(wanted, extent), [wanted, extent]);
 
   useLayoutEffect(() => {
     const observer = new ResizeObserver(() => setWidth(holder.current?.clientWidth ?? 0));
@@ -65,7 +65,7 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
     onView({
       zoom: (direction) =>
         setViewport((before) => {
-          const now = within(before, extent);
+          const now = clampViewport(before, extent);
           const x = (transport.time() - now.start) * now.scale;
           const about = x >= 0 && x <= extent.width ? x : extent.width / 2;
           return zoomAround(now, ZOOM_STEP ** direction, about, extent);

@@ -2,7 +2,7 @@ import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Program } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
-import type { Stretch } from '../playback/transport';
+import type { TimeRange } from '../playback/transport';
 import type { Viewport } from './viewport';
 
 /** What the timeline shows. */
@@ -14,7 +14,7 @@ export interface TimelinePicture {
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
   readonly thumbnails: ReadonlyMap<string, Thumbnails>;
   readonly chosen: MouthInLine | null;
-  readonly loop: Stretch | null;
+  readonly loop: TimeRange | null;
 }
 
 export type Colors = Record<

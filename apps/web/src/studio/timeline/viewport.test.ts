@@ -4,7 +4,7 @@ import {
   reveal,
   timeAt,
   wholeScene,
-  within,
+  clampViewport,
   xAt,
   zoomAround,
   type Extent,
@@ -16,7 +16,7 @@ const extents = fc.record({
 });
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const somewhere = (extent: Extent, start: number, zoom: number) =>
-  within(
+  clampViewport(
     { start: start * extent.length, scale: wholeScene(extent).scale * (1 + 200 * zoom) },
     extent,
   );

@@ -31,7 +31,7 @@ export function wholeScene({ length, width }: Extent): Viewport {
 }
 
 /** Keeps the view inside the scene, no smaller than the whole of it. */
-export function within({ start, scale }: Viewport, extent: Extent): Viewport {
+export function clampViewport({ start, scale }: Viewport, extent: Extent): Viewport {
   const least = wholeScene(extent).scale;
   const kept = Math.min(Math.max(scale, least), Math.max(least, LARGEST_SCALE));
   const last = extent.length - extent.width / kept;
@@ -45,13 +45,13 @@ export function zoomAround(
   x: number,
   extent: Extent,
 ): Viewport {
-  const scale = within({ ...viewport, scale: viewport.scale * factor }, extent).scale;
-  return within({ scale, start: timeAt(viewport, x) - x / scale }, extent);
+  const scale = clampViewport({ ...viewport, scale: viewport.scale * factor }, extent).scale;
+  return clampViewport({ scale, start: timeAt(viewport, x) - x / scale }, extent);
 }
 
 /** Moves by pixels; positive shows later times. */
 export function panBy(viewport: Viewport, pixels: number, extent: Extent): Viewport {
-  return within({ ...viewport, start: viewport.start + pixels / viewport.scale }, extent);
+  return clampViewport({ ...viewport, start: viewport.start + pixels / viewport.scale }, extent);
 }
 
 /** Moves just so far that `time` is in view; a page on when it left to the right. */
@@ -59,5 +59,5 @@ export function reveal(viewport: Viewport, time: number, extent: Extent): Viewpo
   const x = xAt(viewport, time);
   if (x >= 0 && x <= extent.width) return viewport;
   const margin = 0.08 * extent.width;
-  return within({ ...viewport, start: time - margin / viewport.scale }, extent);
+  return clampViewport({ ...viewport, start: time - margin / viewport.scale }, extent);
 }

@@ -15,7 +15,11 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
   if (state.kind === 'hearing') {
     return (
       <div className="d-flex align-items-center gap-2 mb-3" role="status">
-        <ProgressBar className="flex-fill" now={100 * state.share} aria-label="Hearing the voice" />
+        <ProgressBar
+          className="flex-fill"
+          now={100 * state.share}
+          aria-label="Analysing the voice"
+        />
         <Button variant="quiet" size="sm" onClick={cancel}>
           <X size={16} aria-hidden /> Cancel
         </Button>

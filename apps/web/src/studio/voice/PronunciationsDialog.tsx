@@ -21,7 +21,7 @@ export function PronunciationsDialog({ onClose }: { onClose: () => void }) {
     <Modal show onHide={onClose} aria-labelledby="pronunciations">
       <Modal.Header closeButton>
         <Modal.Title id="pronunciations" as="h2" className="h5">
-          How names are said
+          Pronunciation of names
         </Modal.Title>
       </Modal.Header>
       {data ? (

@@ -70,8 +70,8 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
       </ButtonGroup>
       {line.fit.method === 'sounds' && track?.spectrum === null && (
         <p className="small quiet">
-          An older Cruvo heard this voice by its loudness alone. Fit the mouths again to follow its
-          sounds.
+          An older version of Cruvo analysed only the loudness of this voice. Fit the mouths again
+          to follow its sounds.
         </p>
       )}
       {line.fit.method === 'band' && track && (

@@ -1,7 +1,7 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { type VoiceFinding, type VoiceQuality, voiceFindings } from '@cruvo/core/audio';
-import type { Departures, VoiceTrack } from '@cruvo/core/speech';
+import type { ScriptDeviations, VoiceTrack } from '@cruvo/core/speech';
 import { useOpenScene } from '../SceneContext';
 
 /** Findings that leave the mouth shut. */
@@ -12,8 +12,8 @@ export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart
   const findings = track.quality ? voiceFindings(track.quality) : [];
   return (
     <div className="voice-report small">
-      {track.departures && (
-        <ScriptReport track={track} departures={track.departures} lineStart={lineStart} />
+      {track.deviations && (
+        <ScriptReport track={track} deviations={track.deviations} lineStart={lineStart} />
       )}
       {findings.map(({ kind, sentence }) => (
         <p key={kind} className="finding" role={RESTING.includes(kind) ? 'alert' : 'note'}>
@@ -32,11 +32,11 @@ export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart
 
 function ScriptReport({
   track,
-  departures: { skipped, repeated, added },
+  deviations: { skipped, repeated, added },
   lineStart,
 }: {
   track: VoiceTrack;
-  departures: Departures;
+  deviations: ScriptDeviations;
   lineStart: number;
 }) {
   const { transport } = useOpenScene();

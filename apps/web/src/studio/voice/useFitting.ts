@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
 import type { Line, OwnPronunciation } from '@cruvo/core/scene';
-import { type VoiceTrack, replaceStretch, tentativeTrack } from '@cruvo/core/speech';
+import { type VoiceTrack, replaceRange, tentativeTrack } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
 import { mediaUrl } from '../../api/media';
-import type { Stretch } from '../playback/transport';
-import { asHeardVoice, hearVoice, type HeardVoice } from '../../workers/hearVoice';
+import type { TimeRange } from '../playback/transport';
+import { asAnalysedVoice, analyseVoice, type AnalysedVoice } from '../../workers/analyseVoice';
 
 export type FittingState =
   | { readonly kind: 'idle'; readonly notice: string | null }
@@ -23,7 +23,7 @@ export interface FittingWish {
   /** Whether its script is left aside. */
   readonly voiceAlone?: boolean;
   /** Seconds from the start of the line; null for all of it. */
-  readonly stretch?: Stretch | null;
+  readonly stretch?: TimeRange | null;
 }
 
 /** Hears a line's voice in a worker, with progress, first mouths as they come, and cancel. */
@@ -31,7 +31,7 @@ export function useFitting(
   tracks: ReadonlyMap<string, VoiceTrack>,
   own: readonly OwnPronunciation[],
   onFirst: (first: FirstMouths | null) => void,
-  onHeard: (line: string, heard: HeardVoice) => void,
+  onHeard: (line: string, heard: AnalysedVoice) => void,
 ) {
   const [state, setState] = useState<FittingState>({ kind: 'idle', notice: null });
   const running = useRef<AbortController | null>(null);
@@ -45,7 +45,7 @@ export function useFitting(
     const before = line.track === null ? undefined : tracks.get(line.track);
     const whole = stretch === null || !before;
     try {
-      const { track, notice } = await hearVoice(
+      const { track, notice } = await analyseVoice(
         {
           url: new URL(mediaUrl(line.voice.working), location.href).href,
           channel: line.channel,
@@ -65,7 +65,7 @@ export function useFitting(
         },
         control.signal,
       );
-      const heard = await asHeardVoice(whole ? track : replaceStretch(before, track, stretch));
+      const heard = await asAnalysedVoice(whole ? track : replaceRange(before, track, stretch));
       if (control.signal.aborted) return;
       onHeard(line.id, heard);
       setState({ kind: 'idle', notice });

@@ -5,7 +5,7 @@ import { partsOfEyes } from '../eyes';
 import type { Part } from '../part';
 import { branchOf } from '../tree';
 import type { PictureLikeness } from './likeness';
-import { drawingOf, matchLayers, type Match, type SaidPairs } from './match';
+import { drawingOf, matchLayers, type Match, type ConfirmedPairs } from './match';
 import { onEarlierPage, type PageChange } from './page';
 import { partsOf } from '../partList';
 
@@ -41,7 +41,7 @@ const STILL = 0.5;
 export function compareArtwork(
   character: Character,
   newer: Character,
-  said: SaidPairs,
+  said: ConfirmedPairs,
   look: PictureLikeness,
 ): ArtworkComparison {
   const { matches, page } = matchLayers(character, newer, said, look);

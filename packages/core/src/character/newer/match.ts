@@ -18,7 +18,7 @@ export interface Match {
 }
 
 /** Which layer a part is, as somebody has said; null: none of them. */
-export type SaidPairs = ReadonlyMap<string, string | null>;
+export type ConfirmedPairs = ReadonlyMap<string, string | null>;
 
 /** How alike two must be in place, look and name to be taken for the same, 0 to 1. */
 const ENOUGH = 0.5;
@@ -31,7 +31,7 @@ const WEIGHTS = { place: 0.4, look: 0.4, name: 0.2 } as const;
 export function matchLayers(
   mine: Layers,
   theirs: Layers,
-  said: SaidPairs,
+  said: ConfirmedPairs,
   look: PictureLikeness,
 ): { readonly matches: readonly Match[]; readonly page: PageChange } {
   const found = new Matches(said);
@@ -69,7 +69,7 @@ class Matches {
   private readonly layerOf = new Map<string, Part>();
   private readonly taken = new Set<string>();
 
-  constructor(private readonly said: SaidPairs) {}
+  constructor(private readonly said: ConfirmedPairs) {}
 
   add(match: Match): void {
     const { part, layer, by } = match;

@@ -10,7 +10,7 @@ import { treeProblem } from '../tree';
 import { withNewerArtwork } from './apply';
 import { compareArtwork } from './compare';
 import { pixelLikeness } from './likeness';
-import type { SaidPairs } from './match';
+import type { ConfirmedPairs } from './match';
 import { partsOf } from '../partList';
 
 const mouths = (...more: Parameters<typeof groupOf>[1][]) =>
@@ -26,13 +26,13 @@ const hat = drawnLayer('hat', { x: 30, y: 0, width: 40, height: 20 }, 'c');
 const mine = characterOf(body, mouths(), hat);
 
 const NOBODY_KNOWS = () => null;
-const NOTHING_SAID: SaidPairs = new Map();
-const compare = (character: Character, newer: Character, said = NOTHING_SAID) =>
+const NOTHING_CONFIRMED: ConfirmedPairs = new Map();
+const compare = (character: Character, newer: Character, said = NOTHING_CONFIRMED) =>
   compareArtwork(character, newer, said, NOBODY_KNOWS);
 function taken(
   character: Character,
   newer: Character,
-  wishes: { kept?: string[]; arrangement?: boolean; said?: SaidPairs } = {},
+  wishes: { kept?: string[]; arrangement?: boolean; said?: ConfirmedPairs } = {},
 ) {
   const comparison = compare(character, newer, wishes.said);
   return withNewerArtwork(character, newer, comparison, {

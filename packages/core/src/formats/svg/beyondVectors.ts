@@ -1,5 +1,5 @@
 import { definitionsOf, type Definitions } from './definitions';
-import { isEven, wholeGradient, type WholeGradient } from './gradient';
+import { isUniform, wholeGradient, type WholeGradient } from './gradient';
 import { matrixOf } from './outline';
 import { paintReference } from './paint';
 import type { SvgNode } from './parse';
@@ -65,7 +65,7 @@ function isOnCanvas(id: string, along: boolean, definitions: Definitions): boole
   if (onPage && !saysWhere(gradient)) return false;
   // A line can't be painted in units other than its own.
   return (
-    !along || kind === 'linear' || (onPage && isEven(matrixOf(attributes['gradientTransform'])))
+    !along || kind === 'linear' || (onPage && isUniform(matrixOf(attributes['gradientTransform'])))
   );
 }
 

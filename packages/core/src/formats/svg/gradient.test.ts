@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { IDENTITY, multiply, type Matrix } from '../../geometry';
 import { definitionsOf } from './definitions';
-import { gradientOn, isEven, wholeGradient } from './gradient';
+import { gradientOn, isUniform, wholeGradient } from './gradient';
 import { parseSvg } from './parse';
 import type { LinearGradient, RadialGradient } from '../../frame';
 
@@ -65,11 +65,11 @@ describe('gradientOn', () => {
       fc.property(map, number, number, (matrix, x, y) => {
         const share = Math.hypot(x - 2, y - 1) / 4;
         const gradient = on(`${circle}${STOPS}</radialGradient>`, SQUARE, matrix) as RadialGradient;
-        const { cx, cy, r, space } = gradient;
-        expect(space === null).toBe(isEven(matrix));
+        const { cx, cy, r, transform } = gradient;
+        expect(transform === null).toBe(isUniform(matrix));
         const [mx, my] = place(matrix, [x, y]);
         // Where the point lies in the gradient's own units: solved for, since the map goes out of them.
-        const [a, b, c, d, e, f] = space?.matrix ?? IDENTITY;
+        const [a, b, c, d, e, f] = transform?.matrix ?? IDENTITY;
         const area = a * d - b * c;
         const [ox, oy] = [mx - e, my - f];
         const own = [(d * ox - c * oy) / area, (a * oy - b * ox) / area] as const;
@@ -117,16 +117,16 @@ describe('gradientOn', () => {
   });
 });
 
-describe('isEven', () => {
+describe('isUniform', () => {
   it('holds for turning, mirroring and sizing alone', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 7, noNaN: true }), fc.boolean(), (angle, mirrored) => {
         const [cos, sin] = [3 * Math.cos(angle), 3 * Math.sin(angle)];
         const turned: Matrix = [cos, sin, -sin, cos, 5, 6];
         const seen = mirrored ? multiply(turned, [-1, 0, 0, 1, 0, 0]) : turned;
-        expect(isEven(seen)).toBe(true);
-        expect(isEven(multiply(seen, [1, 0, 0, 1.5, 0, 0]))).toBe(false);
-        expect(isEven(multiply(seen, [1, 0, 0.5, 1, 0, 0]))).toBe(false);
+        expect(isUniform(seen)).toBe(true);
+        expect(isUniform(multiply(seen, [1, 0, 0, 1.5, 0, 0]))).toBe(false);
+        expect(isUniform(multiply(seen, [1, 0, 0.5, 1, 0, 0]))).toBe(false);
       }),
     );
   });

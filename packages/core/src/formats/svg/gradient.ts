@@ -129,14 +129,14 @@ function radialOn(
 ): Paint {
   const scale = meanScale(map);
   // Circles that come out as ellipses are painted in units in which they are circles, as large as in the drawing.
-  const even = isEven(map);
+  const even = isUniform(map);
   const own = even ? map : scaling(scale);
   const [{ x: cx, y: cy }, { x: fx, y: fy }] = [mapped(own, center), mapped(own, focus)];
   const circle = { kind: 'radial', cx, cy, r: r * scale, fx, fy, stops } as const;
-  if (even) return { ...circle, space: null };
-  const space = multiply(map, scaling(1 / scale));
-  const path = transformed(outline, multiply(inverse(space), matrix));
-  return { ...circle, space: { path, matrix: space } };
+  if (even) return { ...circle, transform: null };
+  const transform = multiply(map, scaling(1 / scale));
+  const path = transformed(outline, multiply(inverse(transform), matrix));
+  return { ...circle, transform: { path, matrix: transform } };
 }
 
 /** A point brought into a circle. */
@@ -147,7 +147,7 @@ function nearer(point: Point, center: Point, r: number): Point {
 }
 
 /** Whether a map stretches all directions alike. */
-export function isEven([a, b, c, d]: Matrix): boolean {
+export function isUniform([a, b, c, d]: Matrix): boolean {
   const off = Math.min(Math.hypot(a - d, b + c), Math.hypot(a + d, b - c));
   return off <= EVEN * Math.hypot(a, b, c, d);
 }

@@ -2,7 +2,7 @@ import { IDENTITY, meanScale, multiply, type Matrix } from '../../geometry';
 import { Problem } from '../../problem';
 import { matrixOf, outlineOf, transformed } from './outline';
 import { definitionsOf, type Definitions } from './definitions';
-import { isEven, type PaintedShape } from './gradient';
+import { isUniform, type PaintedShape } from './gradient';
 import { paintOf } from './paint';
 import { parseSvg, viewBoxOf, type SvgNode } from './parse';
 import { inherit, numberOf, ownStyle, shareOf, type Style } from './style';
@@ -84,7 +84,7 @@ function shapeOf(outline: string, { matrix, style, opacity, definitions }: Walk)
 }
 
 function strokeOf(style: Style, shape: PaintedShape): Stroke | null {
-  const even = isEven(shape.matrix) || meanScale(shape.matrix) === 0;
+  const even = isUniform(shape.matrix) || meanScale(shape.matrix) === 0;
   // A line that is stretched is drawn before it is stretched.
   const placed = even ? shape : { ...shape, matrix: IDENTITY };
   const opacity = shareOf(style['stroke-opacity']);
@@ -97,7 +97,7 @@ function strokeOf(style: Style, shape: PaintedShape): Stroke | null {
     cap: oneOf(CAPS, style['stroke-linecap']),
     join: oneOf(JOINS, style['stroke-linejoin']),
     miterLimit: numberOf(style['stroke-miterlimit'], 4),
-    space: even ? null : { path: transformed(shape.outline, IDENTITY), matrix: shape.matrix },
+    transform: even ? null : { path: transformed(shape.outline, IDENTITY), matrix: shape.matrix },
   };
 }
 

@@ -20,7 +20,7 @@ describe('readVectorDrawing', () => {
     expect(shape.fill).toBe('#123456');
     expect(shape.stroke).toEqual({
       ...{ paint: '#00ff00', width: 2, cap: 'round', join: 'miter' },
-      ...{ miterLimit: 4, space: null },
+      ...{ miterLimit: 4, transform: null },
     });
   });
   it('multiplies the opacity of groups', () => {
@@ -92,14 +92,14 @@ describe('readVectorDrawing', () => {
     expect(only('<rect width="1in" height="72pt"/>').path).toBe('M0 0H96V96H0Z');
     expect(only('<path d="M0 0H9" stroke="red" stroke-width="0.5pc"/>').stroke!.width).toBe(8);
   });
-  it('draws a line that is stretched unevenly before it is stretched', () => {
+  it('draws a line that is stretched by a non-uniform scale before it is stretched', () => {
     const { path, stroke } = only(
       '<g transform="scale(3 1)"><path d="M1 2H5" stroke="#000000" stroke-width="2"/></g>',
     );
     expect(path).toBe('M3 2H15');
     expect(stroke).toMatchObject({
       width: 2,
-      space: { path: 'M1 2H5', matrix: [3, 0, 0, 1, 0, 0] },
+      transform: { path: 'M1 2H5', matrix: [3, 0, 0, 1, 0, 0] },
     });
   });
 });

@@ -152,7 +152,7 @@ function lips(
     fillRule: 'nonzero',
     stroke: {
       ...{ paint: EDGE, width: 0.02 * span, cap: 'round', join: 'round' },
-      ...{ miterLimit: 4, space: null },
+      ...{ miterLimit: 4, transform: null },
     },
     opacity: 1,
   };

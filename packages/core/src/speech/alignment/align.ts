@@ -2,13 +2,14 @@ import { firstWhere } from '../../numbers';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import type { PhoneSpan } from '../decoding/phoneDecoder';
-import type { SpokenPhone } from '../hearing/sounds';
-import type { AlignableWord, AlignedWord, Alignment, Departures, ScriptToFind } from './alignment';
-import { HeardFrames } from './heardFrames';
-import { widenedToKin } from './kin';
+import type { ScriptDeviations } from '../scriptDeviations';
+import type { SpokenPhone } from '../spokenPhone';
+import type { AlignableWord, AlignedWord, Alignment, ScriptToFind } from './alignment';
+import { FrameLog } from './frameLog';
+import { widenedToConfusable } from './confusablePhones';
 import { meanLoss, shareFound } from './likeness';
 import { WordLocator } from './locateWords';
-import { reallySaid } from './saidAgain';
+import { confirmedWords } from './repeatedWords';
 import { timePhones } from './timePhones';
 import type { LocatedWord } from './wordHistory';
 
@@ -23,11 +24,11 @@ const LONGEST = 3000;
 /** Less speech than this between two words is theirs, or a breath, frames. */
 const SHORTEST_ADDITION = 25;
 
-/** What the network heard: log-probabilities of a whole recording [frames * 45]. */
+/** Forced alignment of a whole recording to its script, from the phones’ log-probabilities as they come. */
 export class Aligner {
   private readonly locator: WordLocator;
   private readonly priors: Float64Array;
-  private readonly heard = new HeardFrames();
+  private readonly heard = new FrameLog();
   private readonly excerpt: boolean;
 
   private readonly words: readonly AlignableWord[];
@@ -49,7 +50,7 @@ export class Aligner {
   }
 
   push(logProbabilities: Float32Array): void {
-    const heard = this.script.foreign ? widenedToKin(logProbabilities) : logProbabilities;
+    const heard = this.script.foreign ? widenedToConfusable(logProbabilities) : logProbabilities;
     this.heard.push(heard);
     this.locator.push(heard);
   }
@@ -57,10 +58,10 @@ export class Aligner {
   /** @param free what was heard without regard to the script, for the stretches that are not in it */
   finish(free: readonly PhoneSpan[]): Alignment {
     const located = this.locator.finish();
-    const seeming = this.layAll(located, free);
-    const said = reallySaid(located, seeming.words, seeming.added);
+    const seeming = this.alignAll(located, free);
+    const said = confirmedWords(located, seeming.words, seeming.added);
     const { phones, words, added } =
-      said.length < located.length ? this.layAll(said, free) : seeming;
+      said.length < located.length ? this.alignAll(said, free) : seeming;
     return {
       phones: joinedPauses(phones),
       words,
@@ -71,7 +72,7 @@ export class Aligner {
     };
   }
 
-  private layAll(located: readonly LocatedWord[], free: readonly PhoneSpan[]) {
+  private alignAll(located: readonly LocatedWord[], free: readonly PhoneSpan[]) {
     const { frames } = this.heard;
     const added = additions(located, free, frames);
     const phones: SpokenPhone[] = [];
@@ -137,7 +138,10 @@ function lossOf(heard: Float32Array, phone: number, from: number, to: number): n
 }
 
 /** Words that are laid together: between pauses, additions, and never too many. */
-function groups(located: readonly LocatedWord[], added: Departures['added']): LocatedWord[][] {
+function groups(
+  located: readonly LocatedWord[],
+  added: ScriptDeviations['added'],
+): LocatedWord[][] {
   const all: LocatedWord[][] = [];
   for (const word of located) {
     const group = all.at(-1);
@@ -190,7 +194,7 @@ function within(spans: readonly PhoneSpan[], from: number, to: number): readonly
 /** What was heard freely between two frames: only the additions speak. */
 function fill(
   free: readonly PhoneSpan[],
-  added: Departures['added'],
+  added: ScriptDeviations['added'],
   from: number,
   to: number,
 ): SpokenPhone[] {
@@ -211,7 +215,7 @@ function spokenOf(
   located: readonly LocatedWord[],
   words: readonly AlignableWord[],
   excerpt: boolean,
-): Pick<Departures, 'skipped' | 'repeated'> {
+): Pick<ScriptDeviations, 'skipped' | 'repeated'> {
   const times = new Uint8Array(words.length);
   for (const { word } of located) times[word]!++;
   // Of an excerpt, what lies before its first and after its last word was not skipped.
@@ -237,10 +241,10 @@ function joinedPauses(phones: readonly SpokenPhone[]): SpokenPhone[] {
   return result;
 }
 
-const lastEnd = (added: Departures['added'], before: number) =>
+const lastEnd = (added: ScriptDeviations['added'], before: number) =>
   added.reduce((latest, { end }) => (end <= before ? Math.max(latest, end) : latest), 0);
 
-const firstStart = (added: Departures['added'], after: number, frames: number) =>
+const firstStart = (added: ScriptDeviations['added'], after: number, frames: number) =>
   added.reduce((first, { start }) => (start >= after ? Math.min(first, start) : first), frames);
 
 function nextStart(located: readonly LocatedWord[], word: LocatedWord, frames: number): number {

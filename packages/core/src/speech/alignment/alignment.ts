@@ -1,4 +1,5 @@
-import type { SpokenPhone } from '../hearing/sounds';
+import type { ScriptDeviations } from '../scriptDeviations';
+import type { SpokenPhone } from '../spokenPhone';
 import type { Pronunciation } from '../script/pronouncer';
 
 /** A word to look for: how it is written and the ways of saying it. */
@@ -15,16 +16,6 @@ export interface ScriptToFind {
   readonly foreign: boolean;
 }
 
-/** How what was said departs from the script. Times as where it stands: frames of an alignment, seconds of a track. */
-export interface Departures {
-  /** Words of the script that were not said, in order. */
-  readonly skipped: readonly string[];
-  /** Words that were said more than once, in order. */
-  readonly repeated: readonly string[];
-  /** Stretches of speech that are no words of the script. */
-  readonly added: readonly { readonly start: number; readonly end: number }[];
-}
-
 /** A word where it was said; frames, `end` exclusive. */
 export interface AlignedWord {
   readonly text: string;
@@ -34,7 +25,7 @@ export interface AlignedWord {
   readonly loss: number;
 }
 
-export interface Alignment extends Departures {
+export interface Alignment extends ScriptDeviations {
   readonly phones: readonly SpokenPhone[];
   readonly words: readonly AlignedWord[];
   /** Share of the speech that was found in the script, 0 to 1. */

@@ -3,7 +3,7 @@ import type { Pronunciation } from '../script/pronouncer';
 import { NONE, WordHistory, type LocatedWord } from './wordHistory';
 import { WordStates } from './wordStates';
 
-/** What departures from the script cost, as natural logarithms. */
+/** What deviations from the script cost, as natural logarithms. */
 const COSTS = {
   /** Each frame of speech that is no word of the script, against the likeliest phone. */
   foreign: 2,
@@ -126,12 +126,12 @@ export class WordLocator {
       best = Math.max(best, this.stepBetween(j, observed[SILENT_PHONE]!, likeliest));
     }
     const cut = best - BEAM;
-    let departures = NONE;
+    let deviations = NONE;
     for (let j = this.low; j <= last; j++) {
       this.collect(j, cut);
-      if (nextBoundary[j]! > best - DEPARTURE_BEAM) departures = j;
+      if (nextBoundary[j]! > best - DEPARTURE_BEAM) deviations = j;
     }
-    const reach = departures === NONE ? last : this.depart(this.low, departures, best);
+    const reach = deviations === NONE ? last : this.depart(this.low, deviations, best);
     this.prune(Math.max(last, reach), cut, best);
     this.boundary.fill(NEVER, oldLow, oldHigh + 1);
     [this.boundary, this.nextBoundary] = [this.nextBoundary, this.boundary];

@@ -11,7 +11,7 @@ const bytesOf = (value: unknown) =>
 const rich: VoiceTrack = {
   ...testTrack([0, 0.3, undefined], [10, 0.4, 'ah'], [1, 0.1, 'łódź 👄'], [0, 0.2]),
   words: [{ text: 'łódź 👄', start: 0.3, end: 0.8 }],
-  departures: { skipped: ['naïve'], repeated: [], added: [{ start: 0.1, end: 0.2 }] },
+  deviations: { skipped: ['naïve'], repeated: [], added: [{ start: 0.1, end: 0.2 }] },
   spectrum: { rate: 50, levels: Uint8Array.of(0, 90, 255) },
   quality: {
     ...{ spoken: 0.5, speechLevel: -20, backgroundLevel: null, tonal: 0, tuneful: 0 },

@@ -42,7 +42,7 @@ export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
     duration: track.duration,
     phones: phones.list,
     texts: texts.list,
-    departures: track.departures,
+    deviations: track.deviations,
     loudnessRate: loudness.rate,
     spectrumRate: spectrum?.rate ?? null,
     quality: track.quality,
@@ -58,7 +58,7 @@ function endsOf({ sounds, duration }: VoiceTrack): Float64Array {
   return ends;
 }
 
-type About = Pick<VoiceTrack, 'duration' | 'departures' | 'quality'> & {
+type About = Pick<VoiceTrack, 'duration' | 'deviations' | 'quality'> & {
   readonly phones: readonly string[];
   readonly texts: readonly string[];
   readonly loudnessRate: number;
@@ -73,7 +73,7 @@ const aboutSchema = object({
   duration: seconds(),
   phones: texts(),
   texts: texts(),
-  departures: object({ skipped: texts(), repeated: texts(), added: array(span).required() })
+  deviations: object({ skipped: texts(), repeated: texts(), added: array(span).required() })
     .defined()
     .nullable(),
   loudnessRate: number().required().positive(),
@@ -153,7 +153,7 @@ function fromTensors({ metadata, tensors }: Tensors): VoiceTrack {
       start,
       end: wordEnds[at]!,
     })),
-    departures: about.departures,
+    deviations: about.deviations,
     loudness: { rate: about.loudnessRate, values: Array.from(row('loudness')) },
     spectrum:
       about.spectrumRate === null

@@ -5,12 +5,16 @@ interface Span {
   readonly end: number;
 }
 
-/** Sounds that touched within a millionth of a second touch exactly; the levels of a spectrum are bytes, not base64. */
-export function exact(track: TrackBody): TrackBody {
+/**
+ * Sounds that touched within a millionth of a second touch exactly, the levels of a spectrum are bytes instead of
+ * base64, and departures from the script are called deviations.
+ */
+export function exact({ departures, ...track }: TrackBody): TrackBody {
   const sounds = track['sounds'] as readonly Span[];
   const spectrum = track['spectrum'] as { readonly rate: number; readonly levels: string } | null;
   return {
     ...track,
+    deviations: departures ?? null,
     sounds: sounds.map((sound, at) => ({
       ...sound,
       start: at === 0 ? 0 : sounds[at - 1]!.end,

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { testNumbers } from '../../testing/testSpeech';
 import { PHONE_COUNT, phoneIndex, SILENT_PHONE, visemeOf } from '../model/phones';
-import { calibrated, soundsOf, VisemeShares, type SpokenPhone } from './sounds';
+import type { SpokenPhone } from '../spokenPhone';
+import { calibrated, soundsOf, VisemeShares } from './sounds';
 
 const AS_IS = { stated: [0, 1], right: [0, 1] };
 const sharesOf = (frames: number) => {

@@ -3,21 +3,21 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import {
   Painter,
   RetainedPainter,
-  type Gallery,
+  type ImageStore,
   type Picture,
   type Surface,
 } from '@cruvo/painter/paint';
 import { mediaUrl } from '../../api/media';
 import { problemFrom } from '../../api/http';
 
-export type BrowserGallery = Gallery<ImageBitmap>;
+export type BrowserImages = ImageStore<ImageBitmap>;
 export type BrowserPainter = Painter<CanvasImageSource, Path2D, CanvasGradient>;
 export type BrowserRetainedPainter = RetainedPainter<CanvasImageSource, Path2D, CanvasGradient>;
 
 const known = new Map<string, Promise<Picture<ImageBitmap>>>();
 
 /** Fetches and decodes drawings for painting; each only once. */
-export async function loadGallery(drawings: readonly Drawing[]): Promise<BrowserGallery> {
+export async function loadImages(drawings: readonly Drawing[]): Promise<BrowserImages> {
   const pictures = await Promise.all(
     drawings.map(async (drawing) => [drawing.media, await pictureOf(drawing)] as const),
   );

@@ -6,4 +6,4 @@ export type Picture<Image> =
   | { readonly kind: 'raster'; readonly image: Image };
 
 /** The pictures that frames refer to, by content hash. */
-export type Gallery<Image> = ReadonlyMap<string, Picture<Image>>;
+export type ImageStore<Image> = ReadonlyMap<string, Picture<Image>>;

@@ -20,7 +20,7 @@ interface Run {
  * @param laid the same words as they were laid
  * @param added speech that is no words of the script
  */
-export function reallySaid(
+export function confirmedWords(
   located: readonly LocatedWord[],
   laid: readonly AlignedWord[],
   added: readonly { readonly start: number; readonly end: number }[],
@@ -53,7 +53,7 @@ function runsOf(located: readonly LocatedWord[]): Run[] {
 function shareAround(
   { from, to }: Run,
   laid: readonly AlignedWord[],
-  added: Parameters<typeof reallySaid>[2],
+  added: Parameters<typeof confirmedWords>[2],
 ): number {
   const start = laid[from - 1]?.end ?? 0;
   const end = laid[to]?.start ?? Infinity;

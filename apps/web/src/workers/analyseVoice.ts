@@ -1,10 +1,10 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { writeTrack, type VoiceTrack } from '@cruvo/core/speech';
-import type { Hearing, HearingProgress, HearingRequest, HearingResult } from './hearing.worker';
+import type { Hearing, AnalysisProgress, AnalysisRequest, AnalysisResult } from './analysis.worker';
 
 /** A voice track under the id that its content gives it. */
-export interface HeardVoice {
+export interface AnalysedVoice {
   readonly id: string;
   readonly track: VoiceTrack;
   /** Its file. */
@@ -18,12 +18,12 @@ export interface HeardVoice {
  * @param signal stops the worker at once
  * @throws Problem
  */
-export async function hearVoice(
-  request: HearingRequest,
-  onProgress: (progress: HearingProgress) => void,
+export async function analyseVoice(
+  request: AnalysisRequest,
+  onProgress: (progress: AnalysisProgress) => void,
   signal: AbortSignal,
-): Promise<HearingResult> {
-  const worker = new Worker(new URL('./hearing.worker.ts', import.meta.url), { type: 'module' });
+): Promise<AnalysisResult> {
+  const worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
   try {
     const stopped = new Promise<never>((_resolve, reject) => {
       signal.addEventListener('abort', () => reject(cancelled()), { once: true });
@@ -40,7 +40,7 @@ export async function hearVoice(
 }
 
 /** Gives a track the id of its content. */
-export async function asHeardVoice(track: VoiceTrack): Promise<HeardVoice> {
+export async function asAnalysedVoice(track: VoiceTrack): Promise<AnalysedVoice> {
   const bytes = writeTrack(track);
   return { id: await sha256(bytes), track, bytes };
 }

@@ -4,10 +4,10 @@ import { type VoiceChannel, heardChannel } from '@cruvo/core/audio';
 import { readWavHeader } from '@cruvo/core/formats';
 import {
   type LiveFrame,
-  LiveHearing,
+  LiveSpeechAnalyzer,
   type ScriptToFind,
   type Sound,
-  VoiceHearing,
+  SpeechAnalyzer,
   type VoiceTrack,
   liveSounds,
 } from '@cruvo/core/speech';
@@ -24,7 +24,7 @@ export interface HearingOptions {
 }
 
 /** Hears a working voice, reading it as a stream. */
-export async function hearWorkingVoice(
+export async function analyseWorkingVoice(
   path: string,
   { script, channel }: Omit<HearingOptions, 'signal'>,
 ): Promise<VoiceTrack> {
@@ -34,7 +34,7 @@ export async function hearWorkingVoice(
   const { sampleRate, channels, dataStart, dataLength } = readWavHeader(
     buffer.subarray(0, bytesRead),
   );
-  const hearing = new VoiceHearing(await shippedSoundModel(), sampleRate, script);
+  const hearing = new SpeechAnalyzer(await shippedSoundModel(), sampleRate, script);
   const stream = createReadStream(path, {
     start: dataStart,
     end: dataStart + dataLength - 1,
@@ -51,14 +51,14 @@ export async function hearWorkingVoice(
  * Hears any recording.
  *
  * @param name what to call it in messages
- * @throws Problem; see decodeVoice and VoiceHearing.finish
+ * @throws Problem; see decodeVoice and SpeechAnalyzer.finish
  */
 export async function hearRecording(
   path: string,
   name: string,
   { script, channel, signal }: HearingOptions,
 ): Promise<VoiceTrack> {
-  const hearing = new VoiceHearing(await shippedSoundModel(), WORKING_RATE, script);
+  const hearing = new SpeechAnalyzer(await shippedSoundModel(), WORKING_RATE, script);
   await decodeVoice(path, name, (block) => hearing.push(heardChannel(block, channel)), signal);
   return hearing.finish();
 }
@@ -70,7 +70,7 @@ export async function hearAsLive(
   { channel, signal }: Pick<HearingOptions, 'channel' | 'signal'>,
 ): Promise<{ duration: number; sounds: Sound[] }> {
   const model = await shippedSoundModel();
-  const hearing = new LiveHearing(model, WORKING_RATE);
+  const hearing = new LiveSpeechAnalyzer(model, WORKING_RATE);
   const frames: LiveFrame[] = [];
   const { duration } = await decodeVoice(
     path,

@@ -14,7 +14,7 @@ const SLIVER = 0.005;
  * @param part what was heard of the stretch alone, its times from the stretch's start
  * @param start, end the stretch, seconds
  */
-export function replaceStretch(
+export function replaceRange(
   track: VoiceTrack,
   part: VoiceTrack,
   { start, end }: Span,
@@ -42,7 +42,7 @@ export function replaceStretch(
       track.duration,
     ),
     words: [...words.before, ...wordsInside, ...words.after],
-    departures: track.departures ?? part.departures,
+    deviations: track.deviations ?? part.deviations,
   };
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { PHONE_COUNT } from '../model/phones';
-import { HeardFrames } from './heardFrames';
+import { FrameLog } from './frameLog';
 
 it('gives back what was heard, in any pieces and stretches, to a twelfth of a nat', () => {
   const piece = fc
@@ -17,7 +17,7 @@ it('gives back what was heard, in any pieces and stretches, to a twelfth of a na
       fc.nat(20),
       fc.nat(20),
       (pieces, a, b) => {
-        const heard = new HeardFrames();
+        const heard = new FrameLog();
         pieces.forEach((one) => heard.push(one));
         const all = pieces.flatMap((one) => [...one]);
         expect(heard.frames).toBe(all.length / PHONE_COUNT);
@@ -34,7 +34,7 @@ it('gives back what was heard, in any pieces and stretches, to a twelfth of a na
   );
 });
 it('keeps what is unlikelier than it can tell at its least', () => {
-  const heard = new HeardFrames();
+  const heard = new FrameLog();
   heard.push(new Float32Array(PHONE_COUNT).fill(-100));
   expect(heard.between(0, 1)[0]).toBeCloseTo(-21.25);
 });

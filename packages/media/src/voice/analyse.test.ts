@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { type PcmBlock, heardChannel } from '@cruvo/core/audio';
 import {
   type LiveFrame,
-  LiveHearing,
+  LiveSpeechAnalyzer,
   type Sound,
-  VoiceHearing,
+  SpeechAnalyzer,
   liveSounds,
   readTrack,
   writeTrack,
@@ -29,7 +29,7 @@ const model = await shippedSoundModel();
 const voice = await demoVoice();
 const script = await prepareScriptHere(SCRIPT, 'en');
 const hear = (samples: Float32Array, lengths: readonly number[], found: typeof script | null) => {
-  const hearing = new VoiceHearing(model, WORKING_RATE, found);
+  const hearing = new SpeechAnalyzer(model, WORKING_RATE, found);
   for (let at = 0, index = 0; at < samples.length; index++) {
     const end = at + lengths[index % lengths.length]!;
     hearing.push(samples.subarray(at, end));
@@ -41,11 +41,11 @@ const whole = hear(voice, [WORKING_RATE], script);
 const wordAt = (sounds: readonly Sound[], time: number) =>
   sounds.find(({ start, end }) => time >= start && time < end)?.word;
 
-describe('VoiceHearing', () => {
-  it('gives a whole track with every word of the script, clear and without departures', () => {
+describe('SpeechAnalyzer', () => {
+  it('gives a whole track with every word of the script, clear and without deviations', () => {
     expect(readTrack(writeTrack(whole))).toEqual(whole);
     expect(whole.words.map(({ text }) => text)).toEqual(SCRIPT.match(/[A-Za-z]+/g));
-    expect(whole.departures).toEqual({ skipped: [], repeated: [], added: [] });
+    expect(whole.deviations).toEqual({ skipped: [], repeated: [], added: [] });
     expect(whole.quality!.spoken).toBeGreaterThan(0.5);
   });
 
@@ -91,11 +91,11 @@ describe('VoiceHearing', () => {
 
   it('finds an excerpt of the script in a stretch of the voice', () => {
     const from = Math.round(3 * WORKING_RATE);
-    const hearing = new VoiceHearing(model, WORKING_RATE, script, true);
+    const hearing = new SpeechAnalyzer(model, WORKING_RATE, script, true);
     hearing.push(voice.subarray(from, Math.round(5.8 * WORKING_RATE)));
-    const { words, departures } = hearing.finish();
+    const { words, deviations } = hearing.finish();
     expect(words.map(({ text }) => text).join(' ')).toBe('I am Isbel up here in the lamp room');
-    expect(departures!.skipped).toEqual([]);
+    expect(deviations!.skipped).toEqual([]);
   });
 
   it.each([
@@ -113,16 +113,16 @@ describe('VoiceHearing', () => {
 
   it('takes a script of which some words were said', async () => {
     const part = await prepareScriptHere(`${SCRIPT.slice(0, 90)} And so to bed, my dears.`, 'en');
-    const { departures } = hear(voice.subarray(0, 6 * WORKING_RATE), [WORKING_RATE], part);
-    expect(departures!.skipped).toEqual(expect.arrayContaining(['dears']));
+    const { deviations } = hear(voice.subarray(0, 6 * WORKING_RATE), [WORKING_RATE], part);
+    expect(deviations!.skipped).toEqual(expect.arrayContaining(['dears']));
   });
 
   it('takes a script of the first words of a long voice', async () => {
     const first = await prepareScriptHere('Good evening, and welcome to Saltmarsh Weather.', 'en');
-    const { departures, words } = hear(voice, [WORKING_RATE], first);
+    const { deviations, words } = hear(voice, [WORKING_RATE], first);
     expect(words.map(({ text }) => text)).toEqual(whole.words.slice(0, 7).map(({ text }) => text));
-    expect(departures).toMatchObject({ skipped: [], repeated: [] });
-    expect(departures!.added.length).toBeGreaterThan(0);
+    expect(deviations).toMatchObject({ skipped: [], repeated: [] });
+    expect(deviations!.added.length).toBeGreaterThan(0);
   });
 
   it('finds what an actor says again, and nothing else twice', () => {
@@ -131,8 +131,8 @@ describe('VoiceHearing', () => {
     twice.set(first);
     twice.set(first, first.length);
     twice.set(voice.subarray(first.length, first.length + 4 * WORKING_RATE), 2 * first.length);
-    const { departures } = hear(twice, [WORKING_RATE], script);
-    expect(departures!.repeated).toEqual(whole.words.slice(0, 7).map(({ text }) => text));
+    const { deviations } = hear(twice, [WORKING_RATE], script);
+    expect(deviations!.repeated).toEqual(whole.words.slice(0, 7).map(({ text }) => text));
   });
 
   it('makes a track of a fifth of a second', () => {
@@ -142,9 +142,9 @@ describe('VoiceHearing', () => {
   });
 });
 
-describe('LiveHearing', () => {
+describe('LiveSpeechAnalyzer', () => {
   const live = (lengths: readonly number[]): LiveFrame[] => {
-    const hearing = new LiveHearing(model, WORKING_RATE);
+    const hearing = new LiveSpeechAnalyzer(model, WORKING_RATE);
     const stretch = voice.subarray(0, 3 * WORKING_RATE);
     const frames: LiveFrame[] = [];
     for (let at = 0, index = 0; at < stretch.length; index++) {
@@ -163,7 +163,7 @@ describe('LiveHearing', () => {
   });
 
   it('tells a frame within a tenth of a second of its sound', () => {
-    const hearing = new LiveHearing(model, WORKING_RATE);
+    const hearing = new LiveSpeechAnalyzer(model, WORKING_RATE);
     let told = 0;
     for (let at = 0; at < 2 * WORKING_RATE; at += 480) {
       told += hearing.push(voice.subarray(at, at + 480)).length;

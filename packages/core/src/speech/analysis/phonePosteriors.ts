@@ -12,7 +12,7 @@ const SURROUND = 1000;
 const RULED_OUT = -20;
 
 /** Phones' natural log-probabilities of a stretch of frames [frames * 45]. */
-export interface PhoneFrames {
+export interface PosteriorFrames {
   readonly frames: number;
   readonly logProbabilities: Float32Array;
 }
@@ -21,7 +21,7 @@ export interface PhoneFrames {
  * Tells, for every 10 ms of a recording, how likely each phone is. Works through the recording in blocks
  * of 20 s as it streams in; a block waits for the 10 s after it, which help to know the microphone.
  */
-export class Listener {
+export class PhonePosteriors {
   private readonly network: NetworkPair;
   private bands: Float32Array = new Float32Array((BLOCK + 2 * SURROUND) * 2 * MEL_BANDS);
   private levels: Float32Array = new Float32Array((BLOCK + 2 * SURROUND) * 2);
@@ -36,24 +36,24 @@ export class Listener {
   }
 
   /** Takes the next frames. */
-  push(mel: MelFrames): PhoneFrames[] {
+  push(mel: MelFrames): PosteriorFrames[] {
     this.keep(mel);
-    const answers: PhoneFrames[] = [];
-    while (this.held - this.heardFrames >= BLOCK + SURROUND) answers.push(this.hearBlock(BLOCK));
+    const answers: PosteriorFrames[] = [];
+    while (this.held - this.heardFrames >= BLOCK + SURROUND) answers.push(this.analyseBlock(BLOCK));
     return answers;
   }
 
   /** The answers for the rest. All answers together have one frame for each that came. */
-  finish(): PhoneFrames[] {
-    const answers: PhoneFrames[] = [];
+  finish(): PosteriorFrames[] {
+    const answers: PosteriorFrames[] = [];
     while (this.held > this.heardFrames) {
-      answers.push(this.hearBlock(Math.min(BLOCK, this.held - this.heardFrames)));
+      answers.push(this.analyseBlock(Math.min(BLOCK, this.held - this.heardFrames)));
     }
     answers.push(this.gate(this.network.finish()));
     return answers;
   }
 
-  private hearBlock(frames: number): PhoneFrames {
+  private analyseBlock(frames: number): PosteriorFrames {
     const start = this.heardFrames;
     const all: MelFrames = { bands: this.bands, levels: this.levels };
     const from = Math.max(0, start - SURROUND);
@@ -69,7 +69,7 @@ export class Listener {
   }
 
   /** Rules out speech where it is too quiet for any. */
-  private gate(logProbabilities: Float32Array): PhoneFrames {
+  private gate(logProbabilities: Float32Array): PosteriorFrames {
     let frames = 0;
     while (frames * PHONE_COUNT < logProbabilities.length && this.owed.length > 0) {
       const levels = this.owed[0]!;

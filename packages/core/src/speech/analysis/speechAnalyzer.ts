@@ -5,14 +5,15 @@ import { SpectrumMeter } from '../../audio/spectrum';
 import { ClippingMeter, measureQuality } from '../../audio/voiceQuality';
 import { Problem } from '../../problem';
 import { Aligner } from '../alignment/align';
-import type { Alignment, Departures, ScriptToFind } from '../alignment/alignment';
+import type { Alignment, ScriptToFind } from '../alignment/alignment';
+import type { ScriptDeviations } from '../scriptDeviations';
 import { isOfSomethingElse } from '../alignment/likeness';
 import { PhoneDecoder, type DecodingWeights, type PhoneSpan } from '../decoding/phoneDecoder';
 import { PHONE_COUNT, SILENT_PHONE } from '../model/phones';
 import type { SoundModel } from '../model/soundModel';
 import { SILENCE } from '../visemes';
 import { TRACK_VERSION, type Sound, type VoiceTrack } from '../voiceTrack';
-import { Listener, type PhoneFrames } from './listener';
+import { PhonePosteriors, type PosteriorFrames } from './phonePosteriors';
 import { soundsOf, VisemeShares } from './sounds';
 
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
@@ -24,10 +25,10 @@ const LAG = 150;
  * Hears a recording as it streams in. Without a script the sounds are final as they come; with one they
  * are a first guess until the end.
  */
-export class VoiceHearing {
+export class SpeechAnalyzer {
   private readonly resampler: Resampler;
   private readonly analyser = new MelAnalyser();
-  private readonly listener: Listener;
+  private readonly listener: PhonePosteriors;
   private readonly decoder: PhoneDecoder;
   private readonly aligner: Aligner | null;
   private readonly loudness: LoudnessMeter;
@@ -49,7 +50,7 @@ export class VoiceHearing {
     excerpt = false,
   ) {
     this.resampler = new Resampler(sampleRate, HEARING_RATE);
-    this.listener = new Listener(model);
+    this.listener = new PhonePosteriors(model);
     this.decoder = new PhoneDecoder(model, DECODING);
     this.aligner = script && script.words.length > 0 ? new Aligner(model, script, excerpt) : null;
     this.loudness = new LoudnessMeter(sampleRate);
@@ -92,7 +93,7 @@ export class VoiceHearing {
       words: alignment
         ? alignment.words.map(({ text, ...span }) => ({ text, ...inSeconds(span) }))
         : [],
-      departures: alignment && departuresOf(alignment),
+      deviations: alignment && departuresOf(alignment),
       loudness,
       spectrum,
       quality: measureQuality(loudness, spectrum, this.clipping.moments, spokenIn(sounds)),
@@ -119,7 +120,7 @@ export class VoiceHearing {
     this.take(this.listener.push(mel));
   }
 
-  private take(answers: readonly PhoneFrames[]): void {
+  private take(answers: readonly PosteriorFrames[]): void {
     for (const { logProbabilities } of answers) {
       if (logProbabilities.length < PHONE_COUNT) continue;
       this.shares.push(logProbabilities);
@@ -144,7 +145,7 @@ const inSeconds = ({ start, end }: { start: number; end: number }) => ({
   end: end / FRAME_RATE,
 });
 
-function departuresOf({ skipped, repeated, added }: Alignment): Departures {
+function departuresOf({ skipped, repeated, added }: Alignment): ScriptDeviations {
   return { skipped, repeated, added: added.map(inSeconds) };
 }
 

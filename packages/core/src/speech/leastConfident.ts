@@ -7,7 +7,7 @@ export const UNSURE = 0.7;
 const LEAST = 1 / 20;
 
 /** The sounds that are worth a look: the unsure ones, or where there are none, those that are least sure. */
-export function leastSure(sounds: readonly Sound[]): Sound[] {
+export function leastConfident(sounds: readonly Sound[]): Sound[] {
   const spoken = sounds.filter(({ viseme }) => viseme !== SILENCE);
   const unsure = spoken.filter(({ confidence }) => confidence < UNSURE);
   if (unsure.length > 0 || spoken.length === 0) return unsure;

@@ -8,7 +8,7 @@ const LEAST = 255 / STEPS;
  * What the network heard in a whole recording: the log-probabilities of every phone in every frame, a byte each,
  * since an hour of them would fill the memory otherwise.
  */
-export class HeardFrames {
+export class FrameLog {
   private readonly pieces: { readonly from: number; readonly bytes: Uint8Array }[] = [];
   private count = 0;
 

@@ -1,5 +1,5 @@
 /**
- * The first position at which something holds, found by halving; the list's length where it holds nowhere.
+ * The first position at which something holds, found by binary search; the list's length where it holds nowhere.
  *
  * @param holds false for a beginning of the list and true for all the rest
  */

@@ -2,17 +2,9 @@ import { FRAME_RATE } from '../../audio/melBands';
 import { withRoom } from '../../numbers';
 import { PHONE_COUNT, phoneName, SILENT_PHONE, visemeOf } from '../model/phones';
 import type { Calibration } from '../model/soundModel';
+import type { SpokenPhone } from '../spokenPhone';
 import { SILENCE } from '../visemes';
 import type { Sound } from '../voiceTrack';
-
-/** A stretch of one phone in one word; frames, `end` exclusive. */
-export interface SpokenPhone {
-  readonly phone: number;
-  readonly start: number;
-  readonly end: number;
-  /** As written in the script; null where there is none. */
-  readonly word: string | null;
-}
 
 /** Classes of viseme, and h at the end, which has the mouth of what follows. */
 const CLASSES = 16;

@@ -12,14 +12,14 @@ import type { Program } from '@cruvo/core/program';
 import {
   Painter,
   RetainedPainter,
-  type Gallery,
+  type ImageStore,
   type PaintBudget,
   type PaintContext,
   type Picture,
   type Surface,
 } from '@cruvo/painter/paint';
 
-export type NodeGallery = Gallery<Image>;
+export type NodeImages = ImageStore<Image>;
 export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
 export type NodeRetainedPainter = RetainedPainter<Image, Path2D, CanvasGradient>;
 
@@ -32,22 +32,22 @@ export function drawingsOf({ scene, members }: Program): Drawing[] {
 }
 
 /** Decodes drawings for painting on the server. `read` gives the bytes of a content hash. */
-export async function loadGallery(
+export async function loadImages(
   drawings: readonly Drawing[],
   read: (media: string) => Promise<Buffer>,
-): Promise<NodeGallery> {
-  const gallery = new Map<string, Picture<Image>>();
+): Promise<NodeImages> {
+  const images = new Map<string, Picture<Image>>();
   for (const { kind, media } of drawings) {
-    if (gallery.has(media)) continue;
+    if (images.has(media)) continue;
     const bytes = await read(media);
-    gallery.set(
+    images.set(
       media,
       kind === 'vector'
         ? { kind, drawing: readVectorDrawing(bytes.toString('utf8')) }
         : { kind, image: await loadImage(bytes) },
     );
   }
-  return gallery;
+  return images;
 }
 
 /** A canvas on the server, and a painter for what is painted on it once. */

@@ -5,7 +5,7 @@ import type { OwnPronunciation } from '@cruvo/core/scene';
 import {
   type Sound,
   type SoundModel,
-  VoiceHearing,
+  SpeechAnalyzer,
   type VoiceTrack,
   readSoundModel,
 } from '@cruvo/core/speech';
@@ -17,7 +17,7 @@ import { openVoice } from './voiceReader';
 const STRETCH_SECONDS = 15;
 
 /** What is to be heard, and what is known of it. */
-export interface HearingRequest {
+export interface AnalysisRequest {
   /** Address of the working voice, absolute. */
   readonly url: string;
   readonly channel: VoiceChannel;
@@ -30,7 +30,7 @@ export interface HearingRequest {
 }
 
 /** How far hearing has come. */
-export interface HearingProgress {
+export interface AnalysisProgress {
   /** 0 to 1. */
   readonly share: number;
   /** The sounds so far, times from the beginning of what is heard. */
@@ -43,7 +43,7 @@ export interface HearingFailure {
   readonly sentence: string;
 }
 
-export interface HearingResult {
+export interface AnalysisResult {
   readonly track: VoiceTrack;
   /** What people should know about the script; null where all is well. */
   readonly notice: string | null;
@@ -51,9 +51,9 @@ export interface HearingResult {
 
 const hearing = {
   async hear(
-    request: HearingRequest,
-    onProgress: (progress: HearingProgress) => void,
-  ): Promise<HearingResult | HearingFailure> {
+    request: AnalysisRequest,
+    onProgress: (progress: AnalysisProgress) => void,
+  ): Promise<AnalysisResult | HearingFailure> {
     try {
       return await hear(request, onProgress);
     } catch (error) {
@@ -66,16 +66,16 @@ const hearing = {
 export type Hearing = typeof hearing;
 
 async function hear(
-  request: HearingRequest,
-  onProgress: (progress: HearingProgress) => void,
-): Promise<HearingResult> {
+  request: AnalysisRequest,
+  onProgress: (progress: AnalysisProgress) => void,
+): Promise<AnalysisResult> {
   const [model, voice, script] = await Promise.all([
     loadModel(),
     openVoice(request.url),
     request.script === null ? null : readyScript({ ...request, script: request.script }),
   ]);
   const { start, end } = request.stretch ?? { start: 0, end: voice.duration };
-  const heard = new VoiceHearing(model, voice.sampleRate, script, request.stretch !== null);
+  const heard = new SpeechAnalyzer(model, voice.sampleRate, script, request.stretch !== null);
   for (let at = start; at < end; at += STRETCH_SECONDS) {
     const block = await voice.read(at, Math.min(end, at + STRETCH_SECONDS));
     heard.push(heardChannel(block, request.channel));

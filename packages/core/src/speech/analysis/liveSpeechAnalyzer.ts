@@ -8,7 +8,7 @@ import { toLogProbabilities } from '../model/softmax';
 import { FRAME_INPUTS, type SoundModel } from '../model/soundModel';
 import type { Viseme } from '../visemes';
 import type { Sound } from '../voiceTrack';
-import { silence } from './listener';
+import { silence } from './phonePosteriors';
 import { calibrated } from './sounds';
 
 /** Chosen on the development recordings, see docs/DECISIONS.md. */
@@ -41,7 +41,7 @@ export interface LiveFrame {
  * Hears a voice while it is being spoken. A frame is told at most 100 ms after its sound: 10 ms of block,
  * 12.5 ms of window, two steps of 20 ms that the network looks ahead, and a short wait for the decision.
  */
-export class LiveHearing {
+export class LiveSpeechAnalyzer {
   private readonly resampler: Resampler;
   private readonly analyser = new MelAnalyser();
   private readonly channel: RunningChannel;

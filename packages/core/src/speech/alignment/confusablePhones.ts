@@ -14,11 +14,11 @@ const FAMILIES = [
   'ao ow1 oy1 aa uh uw ow2 aw2 w',
 ];
 /** How well a phone's kin may stand for it. */
-const KIN_WEIGHT = 0.6;
+const CONFUSABLE_WEIGHT = 0.6;
 
-const KIN: readonly (readonly number[])[] = kinOfEach();
+const CONFUSABLE: readonly (readonly number[])[] = confusableOfEach();
 
-function kinOfEach(): number[][] {
+function confusableOfEach(): number[][] {
   const families = FAMILIES.map((family) => family.split(' ').map(phoneIndex));
   return Array.from({ length: PHONE_COUNT }, (_, phone) => [
     ...new Set(families.filter((family) => family.includes(phone)).flat()),
@@ -31,15 +31,15 @@ function kinOfEach(): number[][] {
  *
  * @param logProbabilities natural logarithms [frames * 45]
  */
-export function widenedToKin(logProbabilities: Float32Array): Float32Array {
+export function widenedToConfusable(logProbabilities: Float32Array): Float32Array {
   const widened = logProbabilities.slice();
   for (let from = 0; from < widened.length; from += PHONE_COUNT) {
     for (let phone = 0; phone < PHONE_COUNT; phone++) {
       let kin = 0;
-      for (const other of KIN[phone]!)
+      for (const other of CONFUSABLE[phone]!)
         kin = Math.max(kin, Math.exp(logProbabilities[from + other]!));
       const own = Math.exp(logProbabilities[from + phone]!);
-      widened[from + phone] = Math.log(Math.max(own, KIN_WEIGHT * kin, 1e-9));
+      widened[from + phone] = Math.log(Math.max(own, CONFUSABLE_WEIGHT * kin, 1e-9));
     }
   }
   return widened;

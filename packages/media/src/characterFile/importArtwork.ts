@@ -6,17 +6,17 @@ import { CHARACTER_ENTRY, PICTURES_FOLDER } from './format';
 import { readCharacterFile } from './read';
 
 /** What somebody brought: artwork to make a character of, or a character that was saved as a file. */
-export type Brought = { readonly artwork: Artwork } | { readonly character: Character };
+export type ImportedArtwork = { readonly artwork: Artwork } | { readonly character: Character };
 
 /**
  * Reads whatever makes a character. What a file is is told by its content.
  *
  * @throws Problem in one sentence when it can't be read
  */
-export async function bringIn(
+export async function importArtwork(
   files: readonly ArtworkFile[],
   reading: Omit<Reading, 'name'>,
-): Promise<Brought> {
+): Promise<ImportedArtwork> {
   const [first] = files;
   if (first && files.length === 1) {
     const { bytes } = await readFileOf(first);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { reallySaid } from './saidAgain';
+import { confirmedWords } from './repeatedWords';
 
 /** A word by its place in the script with how unlike it sounds, or other speech. */
 type Piece = readonly [word: number, loss: number] | 'other';
@@ -27,10 +27,10 @@ function heard(pieces: readonly Piece[]) {
 
 function kept(...pieces: readonly Piece[]): number[] {
   const { located, laid, added } = heard(pieces);
-  return reallySaid(located, laid, added).map(({ word }) => word);
+  return confirmedWords(located, laid, added).map(({ word }) => word);
 }
 
-describe('reallySaid', () => {
+describe('confirmedWords', () => {
   it('keeps what is said once, however it sounds and whatever is said between', () => {
     expect(kept([0, 0.1], 'other', [1, 3], 'other', [4, 5])).toEqual([0, 1, 4]);
   });
@@ -57,7 +57,7 @@ describe('reallySaid', () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 16 }), (pieces) => {
         const { located, laid, added } = heard(pieces);
-        const said = reallySaid(located, laid, added);
+        const said = confirmedWords(located, laid, added);
         expect(located.filter((each) => said.includes(each))).toEqual(said);
         const words = (list: typeof said) => new Set(list.map((each) => each.word));
         expect(words(said)).toEqual(words(located));
