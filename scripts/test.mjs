@@ -23,6 +23,10 @@ const step = (name, args, environment) => {
 };
 
 step('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+step('Layers and circles', [
+  'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+  ...['--config', '.dependency-cruiser.mjs', 'packages', 'apps'],
+]);
 step('Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
 step('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
 step('Types of the core, alone', [

@@ -1,0 +1,53 @@
+// Which part of the code may import which, types included: downwards only, and never in a circle.
+
+/** The modules of the core, from the lowest to the highest. */
+const LAYERS = [
+  ['problem'],
+  ['numbers'],
+  ['geometry', 'time', 'records'],
+  ['kernel', 'signals', 'controls', 'frame'],
+  ['audio', 'formats', 'life', 'pose', 'simulation'],
+  ['speech'],
+  ['mouth'],
+  ['character'],
+  ['scene'],
+  ['document', 'program'],
+  ['testing'],
+];
+const CORE = '^packages/core/src/';
+const folders = (layers) => `${CORE}(${layers.flat().join('|')})/`;
+
+const upwards = LAYERS.map((layer, at) => ({
+  name: `${layer.join('-')}-imports-upwards`,
+  comment: 'A module of the core may import only those beneath it.',
+  severity: 'error',
+  from: { path: folders([layer]), pathNot: '\\.test\\.ts$' },
+  to: { path: folders(LAYERS.slice(at + 1)) },
+})).slice(0, -1);
+
+export default {
+  forbidden: [
+    {
+      name: 'no-circle',
+      comment: 'Modules that import each other, types included, can’t be understood one by one.',
+      severity: 'error',
+      from: {},
+      to: { circular: true },
+    },
+    {
+      name: 'known-module',
+      comment: 'Give a new folder of the core its place among the layers.',
+      severity: 'error',
+      from: { path: CORE, pathNot: folders(LAYERS) },
+      to: {},
+    },
+    ...upwards,
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.json$|/dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.mjs', '.js'] },
+  },
+};
