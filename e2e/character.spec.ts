@@ -317,9 +317,9 @@ test('parts follow the mouth, and brows rest where one likes', async ({ page }) 
   await drop(page, write(folder, 'Brow.svg', template));
   await expect(can(page, 'talks')).toBeVisible();
   await page.getByLabel('Add a brow, a cheek').selectOption({ label: 'brow left' });
-  await expect(
-    page.getByRole('region', { name: 'Moves along' }).getByText('brow left'),
-  ).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Followers' }).getByText('brow left')).toHaveCount(
+    2,
+  );
   await page.getByRole('button', { name: 'Colour behind' }).click();
   await expect(page.locator('.part-row', { hasText: /^colour behind/ })).toBeVisible();
   await page.getByRole('tab', { name: 'Eyes' }).click();

@@ -36,6 +36,7 @@ test('two drawings and a voice talk, and become a film', async ({ page }) => {
   await page.getByRole('button', { name: 'Make it talk' }).click();
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   await page.keyboard.press('Enter');
+  await expect(page.getByTestId('chosen-mouth')).toContainText(/Mouth 1 of \d\d+/);
   await page.keyboard.press('ArrowRight');
   await expect(page.getByTestId('chosen-mouth')).toContainText(/Mouth 2 of \d\d+: Open/);
 

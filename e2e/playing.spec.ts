@@ -49,13 +49,13 @@ async function clockUntilJumps(clock: Element, jumps: number): Promise<number[]>
 
 test('plays in time with the sound, stops, and goes to the start', async ({ studio }) => {
   const { page } = studio;
-  await page.keyboard.press('PaintTransform');
+  await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await expect(page.locator('.readout')).toHaveText(/\d+ dropped/);
   const speed = await page.locator('.transport .time').evaluate(speedOfClock);
   expect(speed).toBeGreaterThan(0.9);
   expect(speed).toBeLessThan(1.1);
-  await page.keyboard.press('PaintTransform');
+  await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   const stopped = await studio.clock();
   await picturesLater(page, 12);
@@ -68,7 +68,7 @@ test('ends with the scene, and begins again from there', async ({ studio }) => {
   const { page } = studio;
   await page.keyboard.press('End');
   expect(await studio.clock()).toContain('0:04.00');
-  await page.keyboard.press('PaintTransform');
+  await page.keyboard.press('Space');
   await expect.poll(async () => seconds(await studio.clock())).toBeLessThan(2);
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
   expect(await studio.clock()).toContain('0:04.00');
@@ -91,7 +91,7 @@ test('loops a stretch that is drawn with Shift', async ({ studio }) => {
   await page.keyboard.down('Shift');
   await studio.drag('ruler', 1, 1.6, 4);
   await page.keyboard.up('Shift');
-  await page.keyboard.press('PaintTransform');
+  await page.keyboard.press('Space');
   const times = await page.locator('.transport .time').evaluate(clockUntilJumps, 2);
   expect(Math.min(...times)).toBeGreaterThanOrEqual(0.99);
   expect(Math.max(...times)).toBeLessThan(1.62);

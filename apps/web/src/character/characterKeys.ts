@@ -2,7 +2,7 @@ import type { KeyList } from '../shell/KeyboardHelp';
 
 /** The keys of a character. */
 export const CHARACTER_KEYS: KeyList = [
-  ['PaintTransform', 'say again what was tried last'],
+  ['Space', 'say again what was tried last'],
   ['← → ↑ ↓', 'move the chosen parts by one unit; with Shift by ten'],
   ['H', 'hide or show the chosen parts'],
   ['Ctrl G', 'put the chosen parts into a group'],

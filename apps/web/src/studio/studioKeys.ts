@@ -2,7 +2,7 @@ import type { KeyList } from '../shell/KeyboardHelp';
 
 /** The keys of a scene. */
 export const STUDIO_KEYS: KeyList = [
-  ['PaintTransform', 'play and pause'],
+  ['Space', 'play and pause'],
   [', .', 'one frame back, one frame on'],
   ['Home End', 'to the start, to the end'],
   ['Enter', 'choose the mouth at the playhead'],

@@ -48,7 +48,7 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
       <IconButton
         icon={playing ? Pause : Play}
         label={playing ? 'Pause' : 'Play'}
-        shortcut="PaintTransform"
+        shortcut="Space"
         variant="primary"
         onClick={() => transport.toggle()}
       />

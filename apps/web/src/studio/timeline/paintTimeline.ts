@@ -134,20 +134,25 @@ function paintWave(
 const NARROWEST_FRAME = 6;
 /** Below this width a mouth shows a slice of its picture, pixels. */
 const NARROWEST_CLIPPED = 4;
+/** How strongly mouths are painted while new ones are being chosen. */
+const PENDING = 0.45;
 /** Room under the picture for the mark of what was set by hand, pixels. */
 const MARK_HEIGHT = 8;
 
 function paintMouths(
   context: CanvasRenderingContext2D,
-  { line, mouths }: LineProgram,
+  { line, mouths, pending }: LineProgram,
   { viewport, width, chosen }: TimelinePicture,
   colors: Colors,
   thumbnails: Thumbnails | undefined,
 ): void {
   const toScene = (time: Flicks) => toSeconds(line.start + time);
+  // Mouths of before are faint until the new ones have been chosen.
+  context.globalAlpha = pending ? PENDING : 1;
   for (const { item, ...place } of visibleSpans(mouths, viewport, width, toScene)) {
     paintMouth(context, item, place, thumbnails?.get(item.drawing), colors);
   }
+  context.globalAlpha = 1;
   const shown = line.corrections.filter(({ drawing }) => thumbnails?.has(drawing));
   for (const { left, right } of visibleSpans(shown, viewport, width, toScene)) {
     paintMark(context, left, right - left, colors);
@@ -203,10 +208,11 @@ function paintMouth(
     const x =
       width >= shown ? Math.min(Math.max(left, 0), right - shown) : left + (width - shown) / 2;
     // A held mouth goes on faintly to its end, so that nobody takes the rest of it for a gap.
-    context.globalAlpha = 0.28;
+    const alpha = context.globalAlpha;
+    context.globalAlpha = 0.28 * alpha;
     for (let next = x + shown; next < right; next += shown)
       context.drawImage(thumbnail, next, top + 2, shown, pictureHeight);
-    context.globalAlpha = 1;
+    context.globalAlpha = alpha;
     context.drawImage(thumbnail, x, top + 2, shown, pictureHeight);
   }
   context.restore();
