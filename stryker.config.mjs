@@ -18,5 +18,8 @@ export default {
   tempDirName: `.data/mutants/${area}`,
   reporters: ['clear-text', 'json'],
   clearTextReporter: { allowColor: false, reportTests: false, logTests: false },
+  // What was found of code that hasn't changed since is not found again.
+  incremental: true,
+  incrementalFile: `.data/mutants/${area}-incremental.json`,
   jsonReporter: { fileName: `.data/mutants/${area}-report.json` },
 };

@@ -1,32 +1,46 @@
 /** What mutation testing breaks, area by area, and the folders whose tests should notice. */
+const core = (...folders) => folders.map((folder) => `packages/core/src/${folder}`);
+
 export const AREAS = {
   mouth: {
-    sources: ['packages/core/src/mouth/**/*.ts'],
-    tests: ['packages/core/src/mouth', 'packages/core/src/scene'],
+    sources: core('mouth/*.ts'),
+    tests: core('mouth', 'program'),
+  },
+  kinds: {
+    sources: core('mouth/kinds/*.ts', 'pose/*.ts'),
+    tests: core('mouth/kinds', 'program'),
   },
   scene: {
-    sources: ['packages/core/src/scene/**/*.ts'],
-    tests: ['packages/core/src/scene'],
+    sources: core('scene/*.ts', 'document/*.ts', 'records/*.ts', 'time/*.ts'),
+    tests: core('scene', 'document', 'records', 'time'),
   },
-  motion: {
-    sources: ['packages/core/src/motion/**/*.ts'],
-    tests: ['packages/core/src/motion', 'packages/core/src/scene'],
+  program: {
+    sources: core('program/*.ts', 'controls/*.ts', 'simulation/*.ts', 'life/*.ts', 'signals/*.ts'),
+    tests: core('program', 'controls', 'simulation', 'life', 'signals'),
   },
   character: {
-    sources: ['packages/core/src/character/**/*.ts'],
-    tests: ['packages/core/src/character'],
+    sources: core('character/*.ts'),
+    tests: core('character'),
+  },
+  recognition: {
+    sources: core('character/recognition/*.ts'),
+    tests: core('character'),
+  },
+  newer: {
+    sources: core('character/newer/*.ts'),
+    tests: core('character/newer'),
   },
   frame: {
-    sources: ['packages/core/src/frame/**/*.ts'],
-    tests: ['packages/core/src/frame'],
+    sources: core('frame/*.ts'),
+    tests: core('frame'),
   },
   painter: {
     sources: ['packages/painter/src/paint/*.ts'],
     tests: ['packages/painter/src/paint'],
   },
   saver: {
-    sources: ['apps/web/src/saving/documentSaver.ts'],
-    tests: ['apps/web/src/saving'],
+    sources: ['apps/web/src/saving/{documentSaver,journal}.ts', 'apps/web/src/history/*.ts'],
+    tests: ['apps/web/src/saving', 'apps/web/src/history'],
   },
 };
 
