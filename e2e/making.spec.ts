@@ -32,6 +32,7 @@ test('two drawings and a voice talk, and become a film', async ({ page }) => {
   await page.getByLabel('Voice, file').setInputFiles([open, speech, closed]);
   for (const name of ['closed.svg', 'open.svg', 'hello there.flac'])
     await expect(page.getByText(name)).toBeVisible();
+  await expect(page.getByText(/^\d+\.\d s$/)).toBeVisible();
   await expect(page.getByLabel('Name')).toHaveValue('hello there');
   await page.getByRole('button', { name: 'Make it talk' }).click();
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();

@@ -12,6 +12,7 @@ import { assignFiles, type SlotName } from './assignFiles';
 import { FileSlot } from './FileSlot';
 import { makeProduction, nameWithoutEnding } from './makeProduction';
 import { useSlot } from './useSlot';
+import { toSeconds } from '@cruvo/core/time';
 
 const PICTURES = 'PNG, JPEG, WebP or SVG';
 
@@ -132,7 +133,7 @@ export function NewProductionPage() {
                     className="w-100"
                     aria-label="The voice"
                   />
-                  <span className="small figures">{duration.toFixed(1)} s</span>
+                  <span className="small figures">{toSeconds(duration).toFixed(1)} s</span>
                 </>
               )}
             />

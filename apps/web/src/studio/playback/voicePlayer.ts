@@ -92,16 +92,17 @@ export class VoicePlayer {
       const begin = Math.max(from, voice.start) - voice.start;
       const end = Math.min(to, voice.start + voice.duration) - voice.start;
       const pieces = [];
-      for (let at = begin; at < end - 1e-9;) {
-        const index = Math.floor(at / CHUNK_SECONDS + 1e-9);
+      const first = Math.floor(begin / CHUNK_SECONDS);
+      for (let index = first; index * CHUNK_SECONDS < end; index++) {
+        const at = Math.max(begin, index * CHUNK_SECONDS);
         const next = Math.min(end, (index + 1) * CHUNK_SECONDS);
+        if (next <= at) continue;
         pieces.push({
           start: voice.start + at,
           end: voice.start + next,
           offset: at - index * CHUNK_SECONDS,
           chunk: () => this.chunk(voice.url, index),
         });
-        at = next;
       }
       return pieces;
     });

@@ -1,6 +1,12 @@
 import type { Mouth } from '@cruvo/core/mouth';
 import type { LineProgram } from '@cruvo/core/program';
-import { framesPerSecond, toSeconds, type Flicks } from '@cruvo/core/time';
+import {
+  FLICKS_PER_SECOND,
+  framesPerSecond,
+  toFlicks,
+  toSeconds,
+  type Flicks,
+} from '@cruvo/core/time';
 import { lineTimes } from '../lineTimes';
 import type { Thumbnails } from '../mouths/thumbnails';
 import { LANES } from './lanes';
@@ -92,11 +98,11 @@ function paintRuler(
 }
 
 function rulerLabel(time: number, step: number, rate: number): string {
-  const minutes = Math.floor(time / 60 + 1e-9);
-  const seconds = Math.floor(time - 60 * minutes + 1e-6);
+  const whole = Math.floor(toFlicks(time) / FLICKS_PER_SECOND);
+  const [minutes, seconds] = [Math.floor(whole / 60), whole % 60];
   const clock = `${minutes}:${String(seconds).padStart(2, '0')}`;
   if (step >= 1) return clock;
-  const frame = Math.round((time - 60 * minutes - seconds) * rate);
+  const frame = Math.round((time - whole) * rate);
   return step === 0.5 && frame === 0 ? clock : `${clock} +${frame}`;
 }
 
