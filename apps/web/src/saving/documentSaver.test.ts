@@ -67,10 +67,10 @@ const open = (world: ReturnType<typeof server>) =>
   new DocumentSaver<'scene'>('id', world.revision, world.saved, world.ports);
 const pass = (milliseconds: number) => jest.advanceTimersByTimeAsync(milliseconds);
 
-beforeEach(() => void jest.useFakeTimers());
-afterEach(() => void jest.useRealTimers());
-
 describe('DocumentSaver', () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+
   it('saves a while after the last of quick changes, once', async () => {
     const world = server();
     const saver = open(world);

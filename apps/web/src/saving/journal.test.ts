@@ -13,9 +13,9 @@ const document: Document<'scene'> = {
 };
 const bytes = Uint8Array.of(1, 2, 3);
 
-beforeEach(() => clear());
-
 describe('the journal in the browser', () => {
+  beforeEach(() => clear());
+
   it('has nothing to bring back where nothing was left', async () => {
     expect(await unsavedWork(document)).toBeNull();
   });
