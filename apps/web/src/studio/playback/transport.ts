@@ -87,7 +87,7 @@ export class Transport {
     const position = this.time();
     this.attempt++;
     clearInterval(this.pump);
-    this.player?.silence();
+    this.player?.stopAll();
     this.state.setState({ playing: false, waiting: false, position });
   }
 

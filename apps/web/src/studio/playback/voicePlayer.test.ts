@@ -79,7 +79,7 @@ describe('VoicePlayer', () => {
     const { context, player: voice } = player();
     voice.schedule(0, 5, 10);
     await settle();
-    voice.silence();
+    voice.stopAll();
     expect(context.stopped).toBe(context.played.length);
   });
 });

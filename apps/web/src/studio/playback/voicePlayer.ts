@@ -65,7 +65,7 @@ export class VoicePlayer {
     );
   }
 
-  silence(): void {
+  stopAll(): void {
     for (const source of this.sounding) source.stop();
     this.sounding.clear();
   }

@@ -8,11 +8,11 @@ import {
   type NetworkWeights,
 } from './soundModel';
 
-/** The kernel computes this many steps and outputs at once. */
+/** The kernel computes this many hops and outputs at once. */
 const ROWS_AT_ONCE = 4;
 const OUTPUTS_AT_ONCE = 8;
 const BYTES = 4;
-/** Inputs of a layer are 16-bit integers, of which this many stand for 1: they reach to 128 in steps of 1/256. */
+/** Inputs of a layer are 16-bit integers, of which this many stand for 1: they reach to 128 in units of 1/256. */
 const ONE = 256;
 const INPUT_BYTES = 2;
 const LARGEST_INPUT = 32_767;
@@ -22,7 +22,7 @@ const LINEAR = 0;
 
 /**
  * A temporal convolution network that answers as its input streams in. However the input is cut, the
- * answers are the same: every layer remembers as many steps as its taps reach back.
+ * answers are the same: every layer remembers as many hops as its taps reach back.
  */
 export class Network {
   private readonly kernel: Kernel;
@@ -56,11 +56,11 @@ export class Network {
    */
   push(inputs: Float32Array): Float32Array {
     const all = this.waiting ? concatenated([this.waiting, inputs]) : inputs;
-    const stepWidth = FRAME_INPUTS * FRAMES_PER_STEP;
-    const steps = Math.floor(all.length / stepWidth);
-    const used = steps * stepWidth;
+    const hopWidth = FRAME_INPUTS * FRAMES_PER_STEP;
+    const hops = Math.floor(all.length / hopWidth);
+    const used = hops * hopWidth;
     this.waiting = used < all.length ? all.slice(used) : null;
-    this.layers[0]!.append(inWhole(all.subarray(0, used)), steps);
+    this.layers[0]!.append(inWhole(all.subarray(0, used)), hops);
     return this.answer(false);
   }
 
@@ -93,7 +93,7 @@ export class Network {
   }
 }
 
-/** One layer with the steps it has yet to use, in the kernel's memory: weights, bias, then rows of input. */
+/** One layer with the hops it has yet to use, in the kernel's memory: weights, bias, then rows of input. */
 class StreamingLayer {
   /** Outputs, padded to what the kernel computes at once. */
   readonly width: number;
@@ -147,22 +147,21 @@ class StreamingLayer {
   /** Computes every step that has all its taps; at the end nothing is taken to follow. Gives their number. */
   compute(target: number, ending: boolean): number {
     if (ending) this.append(new Int16Array(this.after * this.layer.inputs), this.after);
-    const steps = this.rows - this.before - this.after;
-    if (steps <= 0) return 0;
-    if (steps > this.capacity)
-      throw new Error(`${steps} steps at once; room for ${this.capacity}.`);
+    const hops = this.rows - this.before - this.after;
+    if (hops <= 0) return 0;
+    if (hops > this.capacity) throw new Error(`${hops} hops at once; room for ${this.capacity}.`);
     const { taps, inputs } = this.layer;
     const spacing = taps.length > 1 ? taps[1]! - taps[0]! : 0;
     const present = this.rowsAt + this.before * this.rowBytes;
     this.kernel.layer(
       ...[this.rowsAt, inputs, taps.length, spacing, this.weightsAt, this.scaleAt, this.biasAt],
       ...([present, target, this.width] as const),
-      ...([Math.ceil(steps / ROWS_AT_ONCE) * ROWS_AT_ONCE, ONE, this.kind] as const),
+      ...([Math.ceil(hops / ROWS_AT_ONCE) * ROWS_AT_ONCE, ONE, this.kind] as const),
     );
     const bytes = new Uint8Array(this.kernel.memory.buffer);
-    bytes.copyWithin(this.rowsAt, this.rowsAt + steps * this.rowBytes, this.end);
-    this.rows -= steps;
-    return steps;
+    bytes.copyWithin(this.rowsAt, this.rowsAt + hops * this.rowBytes, this.end);
+    this.rows -= hops;
+    return hops;
   }
 }
 
