@@ -44,8 +44,11 @@ export class MouthSelector {
     if (this.running) return;
     this.running = true;
     try {
-      for (let next = this.next(); next; next = this.next()) {
-        const mouths = await this.elsewhere(next);
+      for (;;) {
+        const next = this.next();
+        if (!next) return;
+        // Where there is no elsewhere, the page waits rather than showing no mouths.
+        const mouths = await this.elsewhere(next).catch(() => selectAtOnce(next));
         this.chosen.unshift({ request: next, mouths });
         this.chosen.splice(REMEMBERED);
         this.onChosen();
