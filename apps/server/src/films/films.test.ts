@@ -3,6 +3,9 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
+import { CHARACTER_VERSION } from '@cruvo/core/character';
+import { SCENE_VERSION } from '@cruvo/core/scene';
+import { FIXTURES } from '@cruvo/core/testing';
 import { run } from '@cruvo/media/tools';
 import { testFolder } from '@cruvo/media/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
@@ -55,6 +58,33 @@ async function until(film: Film, reached: (film: Film) => boolean): Promise<Film
 }
 
 describe('films', () => {
+  it('are made from documents of an older Cruvo brought up to date, also where they wait already', async () => {
+    const made = await makeProduction(studio, client, 2);
+    const body = (wanted: string) => FIXTURES.find(({ name }) => name === wanted)!.body;
+    const id = made.scene.cast['member']!.character;
+    const old = body('scene-4') as unknown as { cast: object[] };
+    const scene = { ...old, cast: old.cast.map((member) => ({ ...member, character: id })) };
+    const { database } = studio.services;
+    const store = (document: string, stored: object) =>
+      database('documents')
+        .where({ id: document })
+        .update({ body: JSON.stringify(stored) });
+    await store(made.sceneId, scene);
+    await store(id, body('character-3-lips'));
+    const film = await order(made);
+    const material = await studio.services.films.material(film.id);
+    const versions = [material.scene.schemaVersion, material.characters[id]!.schemaVersion];
+    expect(versions).toEqual([SCENE_VERSION, CHARACTER_VERSION]);
+    const waiting = { scene, characters: { [id]: body('character-2-cut') } };
+    await database('films')
+      .where({ id: film.id })
+      .update({ material: JSON.stringify(waiting) });
+    const again = await studio.services.films.material(film.id);
+    expect(again.scene).toEqual(material.scene);
+    expect(again.characters[id]!.mouth).toMatchObject({ kind: 'cut', inside: { kind: 'color' } });
+    await client.send('DELETE', `/films/${film.id}`);
+  });
+
   it('are rendered by a worker, told of as they go, listed and downloaded', async () => {
     const made = await makeProduction(studio, client, 2);
     const events = await fetch(`${studio.address}/api/productions/${made.production}/films/events`);
