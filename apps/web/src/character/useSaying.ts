@@ -1,6 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { controlsOf, mouthState, type Character } from '@cruvo/core/character';
-import type { MouthState } from '@cruvo/core/mouth';
+import {
+  articulate,
+  DEFAULT_FIT,
+  type ArticulationOverTime,
+  type MouthState,
+} from '@cruvo/core/mouth';
 import { sentenceOf } from '@cruvo/core/problem';
 import { compile, Player, SPEAKER, spokenScene } from '@cruvo/core/program';
 import type { OwnPronunciation } from '@cruvo/core/scene';
@@ -11,8 +16,10 @@ import { sayWords } from '../workers/sayWords';
 /** What the mouth says on the try-out, and how. */
 export interface Spoken {
   readonly track: VoiceTrack;
-  /** The mouth at a time in seconds. */
+  /** What the mouth does at a time in seconds. */
   readonly mouthAt: (time: number) => MouthState;
+  /** What the voice asks of it, whatever the mouth can show. */
+  readonly articulation: ArticulationOverTime;
 }
 
 /** Has the mouth say typed words or a line, at full speed or slowly, once or over and over. */
@@ -101,6 +108,7 @@ function spokenBy(character: Character, track: VoiceTrack, mood: string | null):
   const player = new Player(compile(spokenScene(character, track, mood)));
   return {
     track,
+    articulation: articulate(track, DEFAULT_FIT),
     mouthAt: (time) => mouthState(set, player.valuesAt(SPEAKER, toFlicks(time))!, mouth),
   };
 }

@@ -23,11 +23,11 @@ export function ArticulationPlot({
   const { duration } = spoken.track;
   const paths = useMemo(() => {
     const shapes = Array.from({ length: STEPS + 1 }, (_, at) =>
-      spoken.mouthAt(Math.min(duration - 1e-3, (at * duration) / STEPS)),
+      spoken.articulation((at * duration) / STEPS),
     );
     return CURVES.map(([dimension, label]) => {
       const points = shapes.map(
-        ({ articulation }, at) =>
+        (articulation, at) =>
           `${((at * WIDTH) / STEPS).toFixed(1)} ${((1 - articulation[dimension]) * HEIGHT).toFixed(1)}`,
       );
       return { dimension, label, path: `M${points.join('L')}` };
