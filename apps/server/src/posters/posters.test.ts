@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { differences, type Patches } from '@cruvo/core/document';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
+import { PosterStore } from './store';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 import { partsOf, withParts } from '@cruvo/core/character';
 
@@ -78,4 +79,12 @@ it('is refused in a sentence for what has none', async () => {
     const { status, body } = await client.send('GET', `/documents/${id}/poster`);
     expect([status, typeof body['detail']]).toEqual([404, 'string']);
   }
+});
+
+it('is gone with its document, also where that is deleted while it is painted', async () => {
+  const other = await makeProduction(studio, client);
+  const { database, documents, media } = studio.services;
+  const { png } = await new PosterStore(database, documents, media).find(other.sceneId);
+  await documents.deleteProduction(other.production);
+  await expect(png()).rejects.toThrow('This is no longer there.');
 });

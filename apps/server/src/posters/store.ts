@@ -68,13 +68,26 @@ export class PosterStore {
       await this.database('posters')
         .insert({ document, content, png })
         .onConflict('document')
-        .merge();
+        .merge()
+        .catch((error: unknown) => {
+          throw isMissingReference(error) ? gone() : error;
+        });
       return png;
     });
     this.painting = painted.catch(() => undefined);
     return painted;
   }
 }
+
+/** PostgreSQL's code for a row that refers to one that is not there. */
+const FOREIGN_KEY_VIOLATION = '23503';
+
+function isMissingReference(error: unknown): boolean {
+  return (error as { code?: unknown } | null)?.code === FOREIGN_KEY_VIOLATION;
+}
+
+/** The document was deleted while its poster was painted. */
+const gone = () => new Problem('not-found', 'This is no longer there.');
 
 function contentOf({ document, characters }: Shown): string {
   const bodies = [document, ...characters].map(({ id, body }) => [id, body]);
