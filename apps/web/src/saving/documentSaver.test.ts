@@ -274,6 +274,26 @@ describe('DocumentSaver', () => {
       await pass(600);
       expect(world.saved).toEqual({ name: 'theirs', length: 7, frameRate: '25' });
     });
+    it('takes over what it hears of while it saves, once that ends', async () => {
+      const world = server();
+      const [first, second] = [open(world), open(world)];
+      const merged: Scene[] = [];
+      second.onMerged = (body) => merged.push(body);
+      const { save } = world.ports;
+      world.ports.save = async (...request) => {
+        const outcome = await save(...request);
+        world.ports.save = save;
+        first.change(scene('theirs'));
+        first.saveNow();
+        await pass(10);
+        await second.follow(world.revision);
+        return outcome;
+      };
+      second.change(scene('first', { length: 7 }));
+      await pass(600);
+      expect(world.saved).toEqual({ name: 'theirs', length: 7 });
+      expect(merged).toEqual([world.saved]);
+    });
     it('stays as it is where the other one’s change can’t be read', async () => {
       const { world, second, merged } = await both();
       world.ports.read = () => Promise.reject(new Problem('unavailable', 'Away.'));

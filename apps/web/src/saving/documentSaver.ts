@@ -46,6 +46,8 @@ export class DocumentSaver<Kind extends DocumentKind> {
   onMerged: (body: DocumentBodies[Kind]) => void = () => undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private saving = false;
+  /** The newest revision that another window told of. */
+  private announced = 0;
   private saved: DocumentBodies[Kind];
   private readonly pendingTracks = new Map<string, Uint8Array<ArrayBuffer>>();
 
@@ -124,7 +126,9 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   /** Another window has saved a revision: what it changed is taken over. */
   async follow(revision: number): Promise<void> {
+    this.announced = Math.max(this.announced, revision);
     const { kind } = this.state.getState();
+    // What is announced during a save is looked at when that ends.
     if (revision <= this.revision || this.saving || kind === 'conflict') return;
     const theirs = await this.ports.read().catch(() => null);
     if (theirs && theirs.revision > this.revision && !this.saving) this.merge(theirs);
@@ -201,6 +205,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     } finally {
       this.saving = false;
     }
+    await this.follow(this.announced);
   }
 
   private async sendTracks(): Promise<string[]> {

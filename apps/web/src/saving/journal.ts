@@ -69,7 +69,8 @@ export async function unsavedWork<Kind extends DocumentKind>({
   );
   return {
     revision,
-    body: readDocument(kind, patched(body, patches)),
+    // As it was in the editor: what the server refuses must not keep the document from being opened and mended.
+    body: patched(body, patches),
     tracks: new Map(kept.flatMap(([track, bytes]) => (bytes ? [[track, bytes] as const] : []))),
   };
 }

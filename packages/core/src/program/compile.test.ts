@@ -5,6 +5,7 @@ import { withRecord } from '../records';
 import type { Line, Scene } from '../scene/scene';
 import { richScene } from '../testing';
 import { toFlicks } from '../time';
+import { changedFrom } from './changes';
 import { compile, type SceneMaterial } from './compile';
 import { selectAtOnce, type SelectionRequest } from './lineProgram';
 import { Player } from './player';
@@ -36,12 +37,12 @@ describe('an edit', () => {
     const remade = program.members
       .filter((member) => !before.members.includes(member))
       .map(({ member }) => member.id);
-    return { program, asked, remade };
+    return { program, asked, remade, changes: changedFrom(before, program) };
   };
 
   it('that changes nothing makes nothing anew', () => {
-    const { program, asked, remade } = after(material);
-    expect([asked, remade, [...program.dirtyFrom]]).toEqual([[], [], []]);
+    const { asked, remade, changes } = after(material);
+    expect([asked, remade, [...changes]]).toEqual([[], [], []]);
   });
   it('of the name, the stage or the backdrop makes no member anew', () => {
     const { asked, remade } = after(withScene({ name: 'Other', backdrop: null }));
@@ -49,36 +50,36 @@ describe('an edit', () => {
   });
   it('of one line’s fit chooses that line’s mouths, and no other’s', () => {
     const edited = withLine('chart', ({ fit }) => ({ fit: { ...fit, strength: 2 } }));
-    const { program, asked, remade } = after(edited);
+    const { asked, remade, changes } = after(edited);
     expect(asked.map(({ fit }) => fit.strength)).toEqual([2]);
     expect(remade).toEqual(['chart']);
-    expect([...program.dirtyFrom.keys()]).toEqual(['chart']);
+    expect([...changes.keys()]).toEqual(['chart']);
   });
   it('by hand chooses no mouths, and is felt from the first changed one on', () => {
     const drawing = 'open';
     const corrections = [{ start: toFlicks(0.5), end: toFlicks(0.6), drawing }];
-    const { program, asked, remade } = after(withLine('chart', () => ({ corrections })));
+    const { asked, remade, changes } = after(withLine('chart', () => ({ corrections })));
     expect([asked, remade]).toEqual([[], ['chart']]);
-    expect(program.dirtyFrom.get('chart')).toBeGreaterThan(toFlicks(0.4));
-    expect(program.dirtyFrom.get('chart')).toBeLessThanOrEqual(toFlicks(0.5));
+    expect(changes.get('chart')).toBeGreaterThan(toFlicks(0.4));
+    expect(changes.get('chart')).toBeLessThanOrEqual(toFlicks(0.5));
   });
   it('of a script or a name of a voice is not felt at all', () => {
-    const { program, asked } = after(withLine('chart', () => ({ script: 'Other.' })));
-    expect([asked, [...program.dirtyFrom]]).toEqual([[], [['chart', Infinity]]]);
+    const { asked, changes } = after(withLine('chart', () => ({ script: 'Other.' })));
+    expect([asked, [...changes]]).toEqual([[], [['chart', Infinity]]]);
   });
   it('that moves a line is felt from where it begins, before or after', () => {
-    const { program, asked } = after(withLine('jaw', () => ({ start: toFlicks(1) })));
-    expect([asked, program.dirtyFrom.get('jaw')]).toEqual([[], 0]);
+    const { asked, changes } = after(withLine('jaw', () => ({ start: toFlicks(1) })));
+    expect([asked, changes.get('jaw')]).toEqual([[], 0]);
   });
   it('that takes a line away is felt from its start', () => {
     const { 'heard nothing': gone, ...lines } = material.scene.lines;
-    const { program } = after(withScene({ lines }));
-    expect(program.dirtyFrom.get('two')).toBe(gone!.start);
+    const { changes } = after(withScene({ lines }));
+    expect(changes.get('two')).toBe(gone!.start);
   });
   it('of where somebody stands leaves what moves them as it is', () => {
     const cast = withRecord(material.scene.cast, 'chart', (member) => ({ ...member, x: 7 }));
-    const { program, asked, remade } = after(withScene({ cast }));
-    expect([asked, remade, program.dirtyFrom.get('chart')]).toEqual([[], ['chart'], Infinity]);
+    const { asked, remade, changes } = after(withScene({ cast }));
+    expect([asked, remade, changes.get('chart')]).toEqual([[], ['chart'], Infinity]);
   });
   it('of a part chooses no mouths', () => {
     const character = withParts(material.characters.get('chart')!, ['head'], { opacity: 0.5 });
@@ -126,8 +127,8 @@ it('gives the same frames after any edits as if it were made from nothing', () =
       let now = material;
       let program = compile(now);
       const player = new Player(program);
-      for (const [change, at] of edits) {
-        player.seek(at);
+      player.seek(toFlicks(4));
+      for (const [index, [change, at]] of edits.entries()) {
         const lines = withRecord(now.scene.lines, change.line, (line) => {
           if ('start' in change) return { ...line, start: change.start };
           if ('strength' in change)
@@ -138,6 +139,8 @@ it('gives the same frames after any edits as if it were made from nothing', () =
         });
         now = { ...now, scene: { ...now.scene, lines } };
         program = compile(now, program);
+        // Not every program that is made is played: quick edits follow each other between two frames.
+        if (index % 2 === 0 && index < edits.length - 1) continue;
         player.swap(program);
         expect(sameFrame(player.seek(at), new Player(compile(now)).seek(at))).toBe(true);
       }

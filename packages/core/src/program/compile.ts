@@ -8,13 +8,7 @@ import { castOf, linesOf, type CastMember, type Row, type Scene } from '../scene
 import { softFollow, type Simulation } from '../simulation';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds, type Flicks } from '../time';
-import {
-  compileLine,
-  lineChangedFrom,
-  selectAtOnce,
-  type LineProgram,
-  type SelectMouths,
-} from './lineProgram';
+import { compileLine, selectAtOnce, type LineProgram, type SelectMouths } from './lineProgram';
 import { reuse, type Memo } from './memo';
 import { blinkSource, dialogueSource } from './sources';
 
@@ -49,8 +43,6 @@ export interface Program {
   readonly members: readonly MemberProgram[];
   /** Lines whose speaker has a mouth, by their ids. */
   readonly lines: ReadonlyMap<string, LineProgram>;
-  /** From when on the controls of each member may differ from those in the program before, by member. */
-  readonly dirtyFrom: ReadonlyMap<string, Flicks>;
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
 }
 
@@ -90,7 +82,6 @@ export function compile(
     scene,
     members: [...memos.values()].map(({ value }) => value),
     lines,
-    dirtyFrom: changesSince(before, memos, lines, scene),
     memos,
   };
 }
@@ -156,32 +147,4 @@ function simulationsOf(controls: ControlSet): Simulation[] {
 function placeOf(member: CastMember, { width, height }: Character): Matrix {
   const feet = translation(-width / 2, -height);
   return multiply(translation(member.x, member.y), multiply(scaling(member.scale), feet));
-}
-
-function changesSince(
-  before: Program | null,
-  memos: Program['memos'],
-  lines: Program['lines'],
-  { rows }: Scene,
-): ReadonlyMap<string, Flicks> {
-  const changes = new Map<string, Flicks>();
-  for (const [id, memo] of memos) {
-    const known = before?.memos.get(id);
-    if (known !== memo)
-      changes.set(id, known?.value.controls === memo.value.controls ? Infinity : 0);
-  }
-  const speakers = (program: Program['lines'], all: Scene['rows']) =>
-    [...program.values()].map(({ line }) => [line.id, all[line.row]!] as const);
-  const touched = [
-    ...speakers(lines, rows),
-    ...(before ? speakers(before.lines, before.scene.rows) : []),
-  ];
-  for (const [id, row] of touched) {
-    const known = changes.get(row.target);
-    if (known === undefined || !before) continue;
-    const rowChanged = before.scene.rows[row.id] !== rows[row.id];
-    const from = rowChanged ? 0 : lineChangedFrom(before.lines.get(id), lines.get(id));
-    changes.set(row.target, Math.min(known, from));
-  }
-  return changes;
 }

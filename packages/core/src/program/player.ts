@@ -12,6 +12,7 @@ import { IDENTITY } from '../geometry';
 import type { Pose } from '../pose';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
+import { changedFrom } from './changes';
 import type { MemberProgram, Program } from './compile';
 
 /** Controls that are set from outside just now, by cast member. */
@@ -32,15 +33,14 @@ export class Player {
 
   constructor(private program: Program) {}
 
-  /** Takes over a program that follows from this one; what was before its changes is kept. */
+  /** Takes over another program of the scene; what was simulated before the first difference is kept. */
   swap(program: Program): void {
-    if (program === this.program) return;
-    const before = new Map(this.program.members.map((member) => [member.member.id, member]));
+    const before = this.program;
+    if (program === before) return;
     this.program = program;
-    const present = new Set(program.members.map(({ member }) => member.id));
-    for (const id of this.runs.keys()) if (!present.has(id)) this.runs.delete(id);
-    for (const [id, from] of program.dirtyFrom) {
-      if (before.get(id)?.controls !== this.member(id)?.controls) {
+    for (const id of this.runs.keys()) if (!program.memos.has(id)) this.runs.delete(id);
+    for (const [id, from] of changedFrom(before, program)) {
+      if (before.memos.get(id)?.value.controls !== program.memos.get(id)!.value.controls) {
         this.runs.delete(id);
         this.live.delete(id);
       } else if (Number.isFinite(from)) this.runs.get(id)?.dropFrom(stepAt(from));
@@ -72,7 +72,7 @@ export class Player {
   }
 
   private member(id: string): MemberProgram | undefined {
-    return this.program.members.find(({ member }) => member.id === id);
+    return this.program.memos.get(id)?.value;
   }
 
   private values(own: MemberProgram, time: Flicks, live: LiveOverrides): ControlValues {

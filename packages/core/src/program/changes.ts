@@ -1,0 +1,29 @@
+import type { Flicks } from '../time';
+import type { Program } from './compile';
+import { lineChangedFrom } from './lineProgram';
+
+/**
+ * From when on the controls of each member may differ between two programs, by member; those that are the same are
+ * left out. Any two programs can be compared: the second need not have been made from the first.
+ */
+export function changedFrom(before: Program, after: Program): ReadonlyMap<string, Flicks> {
+  const changes = new Map<string, Flicks>();
+  for (const [id, memo] of after.memos) {
+    const known = before.memos.get(id);
+    if (known !== memo)
+      changes.set(id, known?.value.controls === memo.value.controls ? Infinity : 0);
+  }
+  for (const { line } of [...before.lines.values(), ...after.lines.values()]) {
+    for (const { scene } of [before, after]) {
+      const row = scene.rows[line.row];
+      const known = row && changes.get(row.target);
+      if (known === undefined) continue;
+      const rowChanged = before.scene.rows[line.row] !== after.scene.rows[line.row];
+      const from = rowChanged
+        ? 0
+        : lineChangedFrom(before.lines.get(line.id), after.lines.get(line.id));
+      changes.set(row!.target, Math.min(known, from));
+    }
+  }
+  return changes;
+}
