@@ -15,9 +15,8 @@ export interface PartPose {
 
 export type PartContent = SplitContent | ShapesContent;
 
-/** The part itself, split along a line; both sides are moved away from it, by most in the middle. */
-export interface SplitContent {
-  readonly kind: 'split';
+/** How a drawing is split along a line: its sides are moved away from it, by most in the middle. */
+export interface Split {
   /** The ends of the line, in units of the artwork. */
   readonly from: Point;
   readonly to: Point;
@@ -27,6 +26,11 @@ export interface SplitContent {
   /** How round the opening is: 0 opens evenly up to the ends, 1 most in the middle. */
   readonly softness: number;
   readonly inside: Inside;
+}
+
+/** The part itself, split. */
+export interface SplitContent extends Split {
+  readonly kind: 'split';
 }
 
 /** What is seen between the sides of a split part. Colours as #rrggbb. */

@@ -1,24 +1,15 @@
 import { lazy, number, object, string } from 'yup';
-import { distance, type Point } from '../../geometry';
-import type { Inside, Pose } from '../../pose';
+import { distance } from '../../geometry';
+import type { Inside, Pose, Split } from '../../pose';
 import type { MouthState } from '../mouthState';
 
 /**
  * One drawing cut along a line between the corners of its mouth: both sides move apart over an inside, by their
- * own amounts, with soft ends at the corners.
+ * own amounts, with soft ends at the corners. The amounts are those of a wide open mouth.
  */
-export interface CutMouth {
+export interface CutMouth extends Split {
   readonly kind: 'cut';
   readonly part: string;
-  /** The corners of the mouth, in units of the artwork. */
-  readonly from: Point;
-  readonly to: Point;
-  /** How far the sides move when wide open, units of the artwork: up for the upper, down for the lower. */
-  readonly upper: number;
-  readonly lower: number;
-  /** How round the opening is: 0 opens evenly up to the corners, 1 most in the middle. */
-  readonly softness: number;
-  readonly inside: Inside;
 }
 
 /** The dark of a mouth, before somebody chooses another colour; #rrggbb. */
