@@ -71,14 +71,14 @@ test('a script is dropped as a text file; anything else is refused', async ({ de
   await expect(page.getByLabel('Script', { exact: true })).toHaveValue(SCRIPT);
 });
 
-test('only the looped stretch is heard anew', async ({ demo }) => {
+test('only the loop is fitted again', async ({ demo }) => {
   const { page } = demo;
   await page.getByLabel('Script', { exact: true }).fill('');
   await page.keyboard.down('Shift');
   await demo.drag('wave', 3, 6, 17);
   await page.keyboard.up('Shift');
-  await page.getByRole('button', { name: 'Fit only the looped stretch' }).click();
-  await expect(page.getByRole('button', { name: 'Fit only the looped stretch' })).toBeVisible();
+  await page.getByRole('button', { name: 'Fit only the loop' }).click();
+  await expect(page.getByRole('button', { name: 'Fit only the loop' })).toBeVisible();
   // Words before the stretch are still known; inside it the voice alone was heard.
   await demo.saved();
   const { body } = await demo.onServer();

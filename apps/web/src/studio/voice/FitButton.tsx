@@ -8,7 +8,7 @@ import type { Fitting } from './useFitting';
 /** A stretch of a line shorter than this tells too little, seconds. */
 const SHORTEST_STRETCH = 0.2;
 
-/** Hears the line: all of it, or the stretch that is looped. */
+/** Fits the mouths of the line: all of it, or the stretch that is looped. */
 export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
   const { state, fit, cancel } = fitting;
   const loop = useTransport(({ loop: marked }) => marked);
@@ -37,7 +37,11 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
     <>
       <Button
         className="w-100 mb-2"
-        title={line.script.trim() ? 'Hears the voice with its script' : 'Hears the voice alone'}
+        title={
+          line.script.trim()
+            ? 'Fits the mouths to the voice and its script'
+            : 'Fits the mouths to the voice alone'
+        }
         onClick={() => void fit(line)}
       >
         <AudioLines size={18} aria-hidden /> Fit mouths
@@ -49,7 +53,7 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
           className="w-100 mb-2"
           onClick={() => void fit(line, { stretch })}
         >
-          Fit only the looped stretch
+          Fit only the loop
         </Button>
       )}
       {state.kind === 'failed' && (

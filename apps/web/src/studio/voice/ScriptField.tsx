@@ -84,15 +84,15 @@ export function ScriptField({ line }: { line: Line }) {
         <Form.Select
           size="sm"
           className="mt-1"
-          aria-label="Channel that is heard"
+          aria-label="Channel the mouths follow"
           value={line.channel}
           onChange={({ target }) =>
             changeLine(line.id, { channel: target.value as Line['channel'] })
           }
         >
-          <option value="both">hear both channels</option>
-          <option value="left">hear the left channel</option>
-          <option value="right">hear the right channel</option>
+          <option value="both">Follow both channels</option>
+          <option value="left">Follow the left channel</option>
+          <option value="right">Follow the right channel</option>
         </Form.Select>
       )}
       {naming && <PronunciationsDialog onClose={() => setNaming(false)} />}
