@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { type FrameRateName, framesPerSecond } from '@cruvo/core/time';
+import { type FrameRateName, framesPerSecond, toFlicks } from '@cruvo/core/time';
 import { renderFilm } from '@cruvo/film/render';
 import { plainPicture } from '@cruvo/film/testing';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
@@ -32,7 +32,11 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
     voice: await writeWorkingVoice(recording, 'click.wav', voicePath),
     voicePath,
     track: null,
-    corrections: MOMENTS.map((start) => ({ start, end: start + FLASH, drawing: 'open' })),
+    corrections: MOMENTS.map((start) => ({
+      start: toFlicks(start),
+      end: toFlicks(start + FLASH),
+      drawing: 'open',
+    })),
   });
   const output = join(folder, 'film.mp4');
   const settings = { width: 128, height: 128, frameRate, background: '#000000' };
