@@ -83,7 +83,9 @@ async function makeFilm(
   const closed = await workingPicture(options.closed, basename(options.closed));
   const open = await workingPicture(options.open, basename(options.open));
   const voicePath = join(folder, 'voice.wav');
-  const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, signal);
+  const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, {
+    signal,
+  });
   const script = await readScriptFile(options.script, options.language);
   const track = await analyseWorkingVoice(voicePath, {
     script,

@@ -1,5 +1,6 @@
-import type { Drawing } from './drawing';
-import type { BlendMode } from '../frame';
+import { array, boolean, lazy, number, object, string, type Schema } from 'yup';
+import { BLEND_MODES, type BlendMode } from '../frame';
+import { drawingSchema, type Drawing } from './drawing';
 
 /** A layer or a group of layers as it came in, its picture stored. */
 export interface ArtworkLayer {
@@ -36,3 +37,23 @@ export interface Artwork {
 export function plainLayer(name: string, drawing: Drawing | null): ArtworkLayer {
   return { name, drawing, hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] };
 }
+
+const layerSchema: Schema<ArtworkLayer> = object({
+  name: string().defined(),
+  hidden: boolean().required(),
+  opacity: number().required().min(0).max(1),
+  blend: string<BlendMode>().required().oneOf(BLEND_MODES),
+  clipped: boolean().required(),
+  drawing: lazy((value: unknown) => (value === null ? object().nullable() : drawingSchema)),
+  layers: lazy(() => array(layerSchema).required()),
+}) as unknown as Schema<ArtworkLayer>;
+
+/** Checks artwork that another process took apart. */
+export const artworkSchema: Schema<Artwork> = object({
+  width: number().required().positive(),
+  height: number().required().positive(),
+  layers: array(layerSchema).required(),
+  notes: array(
+    object({ layer: array(string().defined()).required(), sentence: string().required() }),
+  ).required(),
+}) as unknown as Schema<Artwork>;

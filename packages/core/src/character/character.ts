@@ -1,5 +1,5 @@
 import { lazy, number, object, string, type Schema } from 'yup';
-import { recordsSchema, type Records } from '../records';
+import { NAMES_AS_IDS, recordsSchema, type Records } from '../records';
 import { mouthRigSchema, partsOfMouth, type MouthRig } from '../mouth/mouthRig';
 import { drawingSchema, type Drawing } from './drawing';
 import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
@@ -36,8 +36,8 @@ export const characterFields = {
 
 const shape = object({
   ...characterFields,
-  drawings: recordsSchema(drawingSchema, 'drawing'),
-  parts: recordsSchema(partSchema, 'part'),
+  drawings: recordsSchema(drawingSchema, 'drawing', NAMES_AS_IDS),
+  parts: recordsSchema(partSchema, 'part', NAMES_AS_IDS),
   mouth: lazy((value: unknown) =>
     value === null ? object().nullable() : (mouthRigSchema as never),
   ),

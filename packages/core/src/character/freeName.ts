@@ -9,3 +9,16 @@ export function freeName(wanted: string, taken: Set<string>): string {
   taken.add(free);
   return free;
 }
+
+const LONGEST_NAME = 200;
+
+/** A layer's name from a file, short enough and without characters that can't be stored or written. */
+export function tidyName(name: string): string {
+  const tidy = name
+    .replace(/\p{Cc}/gu, ' ')
+    .replace(/\p{Surrogate}/gu, '\uFFFD')
+    .slice(0, LONGEST_NAME)
+    .replace(/\p{Surrogate}/gu, '')
+    .trim();
+  return tidy || 'layer';
+}

@@ -4,7 +4,7 @@ import type { Artwork, ArtworkLayer } from './artwork';
 import { CHARACTER_VERSION, type Character } from './character';
 import type { Drawing } from './drawing';
 import { NO_EYES } from './eyes';
-import { freeName } from './freeName';
+import { freeName, tidyName } from './freeName';
 import { plainPart, type Part, type UnplacedPart } from './part';
 import { assembled } from './recognition/assemble';
 
@@ -24,17 +24,22 @@ export function characterFromArtwork(name: string, artwork: Artwork): Character 
   });
 }
 
+/** The longest path of names that becomes an id; of longer ones the end is taken. */
+const LONGEST_PATH = 250;
+
 /** Every layer as a part whose id is the path of names to it, with its drawing under that id. */
 export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'drawings'> {
   const drawings: Record<string, Drawing> = {};
   const parts: UnplacedPart[] = [];
-  const add = (layer: ArtworkLayer, parent: string | null, taken: Set<string>): Box | null => {
-    const id = freeName(parent === null ? layer.name : `${parent}/${layer.name}`, taken);
+  const taken = new Set<string>();
+  const add = (layer: ArtworkLayer, parent: string | null): Box | null => {
+    const name = tidyName(layer.name);
+    const path = parent === null ? name : `${parent}/${name}`;
+    const id = freeName(path.slice(-LONGEST_PATH), taken);
     const at = parts.length;
     if (layer.drawing) drawings[id] = layer.drawing;
-    parts.push(plainPart({ id, name: layer.name }));
-    const inside = new Set<string>();
-    const boxes = layer.layers.flatMap((each) => add(each, id, inside) ?? []);
+    parts.push(plainPart({ id, name }));
+    const boxes = layer.layers.flatMap((each) => add(each, id) ?? []);
     const box = unionOf([...(layer.drawing ? [layer.drawing] : []), ...boxes]);
     const { hidden, opacity, blend, clipped } = layer;
     parts[at] = {
@@ -48,7 +53,6 @@ export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'dra
     };
     return box;
   };
-  const taken = new Set<string>();
-  artwork.layers.forEach((layer) => add(layer, null, taken));
+  artwork.layers.forEach((layer) => add(layer, null));
   return { parts: inTable<Part>(parts), drawings };
 }

@@ -1,6 +1,8 @@
+import { number, object, type Schema } from 'yup';
 import { targetOf } from '../mouth/articulation';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import { CHARACTER_VERSION, type Character } from './character';
+import { hashSchema } from './drawing';
 import { NO_EYES } from './eyes';
 import { inTable } from '../records';
 import { plainPart, type Part } from './part';
@@ -12,6 +14,13 @@ export interface Picture {
   readonly width: number;
   readonly height: number;
 }
+
+export const pictureSchema: Schema<Picture> = object({
+  media: hashSchema(),
+  original: hashSchema().optional(),
+  width: number().required().integer().positive(),
+  height: number().required().integer().positive(),
+});
 
 /**
  * A character from two whole pictures, mouth closed and mouth open. Pictures of different size are

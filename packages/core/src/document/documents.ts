@@ -4,6 +4,7 @@ import { Problem } from '../problem';
 import { PRODUCTION_VERSION, productionSchema, type Production } from '../scene/production';
 import { SCENE_VERSION, sceneSchema, type Scene } from '../scene/scene';
 import { migrated, MIGRATIONS } from './migrations';
+import { checkStorable } from './storable';
 
 /** The kinds of document that are saved, each with a schema version and a revision. */
 export interface DocumentBodies {
@@ -39,6 +40,7 @@ export function readDocument<Kind extends DocumentKind>(
       `This ${kind} was saved by a newer Cruvo. Update Cruvo to open it.`,
     );
   }
+  checkStorable(body, kind);
   try {
     return schema.validateSync(migrated(body, MIGRATIONS[kind]), {
       strict: true,

@@ -1,2 +1,4 @@
 export * from './documents';
 export * from './patches';
+export * from './references';
+export * from './storable';

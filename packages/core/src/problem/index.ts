@@ -1,13 +1,17 @@
 /** What kind of thing went wrong, for callers that answer differently to each. */
-export type ProblemCode =
-  | 'bad-input'
-  | 'script-mismatch'
-  | 'too-large'
-  | 'not-found'
-  | 'conflict'
-  | 'cancelled'
-  | 'no-space'
-  | 'unavailable';
+export const PROBLEM_CODES = [
+  'bad-input',
+  'script-mismatch',
+  'too-large',
+  'not-found',
+  'conflict',
+  'cancelled',
+  'no-space',
+  'busy',
+  'unavailable',
+] as const;
+
+export type ProblemCode = (typeof PROBLEM_CODES)[number];
 
 /** An error whose message is one plain sentence for the person at the screen: what is wrong and what to do. */
 export class Problem extends Error {

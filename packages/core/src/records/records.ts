@@ -89,12 +89,26 @@ export function withRecord<Item>(
   return item === undefined ? records : { ...records, [id]: change(item) };
 }
 
-/** Checks every record of a table by itself; a record stands under its own id. */
-export function recordsSchema<Item>(schema: Schema<Item>, name: string): Schema<Records<Item>> {
+/** What ids of records look like. */
+const ID = /^[\w-]{1,64}$/;
+/** Ids that were made of names of layers, which may hold anything that can be written. */
+export const NAMES_AS_IDS = /^[^\p{Cc}\p{Surrogate}]{1,300}$/u;
+
+/**
+ * Checks every record of a table by itself; a record stands under its own id.
+ *
+ * @param ids what the ids must look like
+ */
+export function recordsSchema<Item>(
+  schema: Schema<Item>,
+  name: string,
+  ids = ID,
+): Schema<Records<Item>> {
   return lazy((value: unknown) => {
     const keys = Object.keys((value as object | null) ?? {});
     return object(Object.fromEntries(keys.map((key) => [key, schema])))
       .required()
+      .test('form', `an id of a ${name} can’t be used`, () => keys.every((key) => ids.test(key)))
       .test('ids', `every ${name} must stand under its own id`, (table) =>
         Object.entries(table as Record<string, { id?: unknown }>).every(
           ([key, item]) => item.id === undefined || item.id === key,

@@ -120,13 +120,16 @@ function encodingArguments(
   pictureFilter: string,
 ): string[] {
   return [
-    ...['-v', 'error', '-y', ...input, ...sounds.flatMap(({ path }) => ['-i', path])],
+    ...['-v', 'error', '-y', ...input, ...sounds.flatMap(({ path }) => [...AS_WAV, '-i', path])],
     ...['-filter_complex', filters(sounds, length, pictureFilter)],
     ...['-map', '[picture]', ...(sounds.length > 0 ? ['-map', '[sound]'] : [])],
     ...VIDEO_CODING,
     ...['-c:a', 'aac', '-b:a', '192k', '-movflags', '+faststart', '-f', 'mp4', output],
   ];
 }
+
+/** Sounds are read as WAV files and nothing else, whatever their bytes look like. */
+const AS_WAV = ['-protocol_whitelist', 'file', '-f', 'wav'];
 
 const VIDEO_CODING = [
   ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-profile:v', 'high'],

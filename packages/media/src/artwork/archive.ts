@@ -1,43 +1,106 @@
-import { unzipSync, type UnzipFileInfo } from 'fflate';
+import { buffer } from 'node:stream/consumers';
+import { openPromise, validateFileName, type Entry, type ZipFile } from 'yauzl';
 import { Problem } from '@cruvo/core/problem';
 import { LARGEST_UNPACKED } from './limits';
 
 const MOST_FILES = 10_000;
+/** Largest file in an archive, bytes. */
+const LARGEST_MEMBER = 400_000_000;
 
-/**
- * Unpacks a zip archive into memory, by path. Folders, what systems hide in archives, and what `wanted` refuses are left out.
- *
- * @throws Problem for a damaged archive, one that unpacks to too much, or paths that lead out of it
- */
-export function unpacked(
-  bytes: Uint8Array,
-  name: string,
-  wanted: (path: string) => boolean,
-): ReadonlyMap<string, Buffer> {
-  let size = 0;
-  let count = 0;
-  const filter = ({ name: path, originalSize }: UnzipFileInfo) => {
-    if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[a-z]:/i.test(path)) {
+/** The files in a zip archive, by path. Nothing is unpacked before it is read. */
+export class Archive {
+  private constructor(
+    private readonly zip: ZipFile,
+    private readonly name: string,
+    private readonly entries: ReadonlyMap<string, Entry>,
+  ) {}
+
+  /**
+   * Looks into an archive. Folders, and what systems hide in archives, are left out.
+   *
+   * @throws Problem for a damaged archive, one that would unpack to too much, or paths that lead out of it
+   */
+  static async open(path: string, name: string): Promise<Archive> {
+    // Names are checked here, to say which one is wrong.
+    const zip = await openPromise(path, { decodeStrings: true, autoClose: false }).catch(() => {
+      throw damaged(name);
+    });
+    try {
+      return new Archive(zip, name, await entriesOf(zip, name));
+    } catch (error) {
+      zip.close();
+      throw error instanceof Problem ? error : wordsFor(error, name);
+    }
+  }
+
+  get paths(): readonly string[] {
+    return [...this.entries.keys()];
+  }
+
+  has(path: string): boolean {
+    return this.entries.has(path);
+  }
+
+  /** Unpacks one file. @param most bytes @throws Problem where it is damaged, or larger */
+  async read(path: string, most = LARGEST_MEMBER): Promise<Buffer> {
+    const entry = this.entries.get(path);
+    if (!entry) throw damaged(this.name);
+    if (entry.uncompressedSize > most) throw tooLarge(this.name);
+    if (entry.isEncrypted()) {
       throw new Problem(
         'bad-input',
-        `“${name}” holds a file that would land outside of it (${path.slice(0, 60)}). Pack it again.`,
+        `“${this.name}” is locked with a password. Pack it again without one.`,
       );
     }
-    if (path.endsWith('/') || /(^|\/)(__MACOSX\/|\.)/.test(path) || !wanted(path)) return false;
-    size += originalSize;
-    if (++count > MOST_FILES || size > LARGEST_UNPACKED) {
-      throw new Problem(
-        'too-large',
-        `“${name}” unpacks to more than ${LARGEST_UNPACKED / 1e9} GB or ${MOST_FILES} files. Pack only the artwork.`,
-      );
+    try {
+      // The reader ends with an error as soon as there is more than the archive's list says.
+      return await buffer(await this.zip.openReadStreamPromise(entry));
+    } catch {
+      throw damaged(this.name);
     }
-    return true;
-  };
-  try {
-    const files = unzipSync(bytes, { filter });
-    return new Map(Object.entries(files).map(([path, file]) => [path, Buffer.from(file)]));
-  } catch (error) {
-    if (error instanceof Problem) throw error;
-    throw new Problem('bad-input', `“${name}” is damaged or cut off. Save or pack it again.`);
+  }
+
+  close(): void {
+    this.zip.close();
   }
 }
+
+async function entriesOf(zip: ZipFile, name: string): Promise<ReadonlyMap<string, Entry>> {
+  const entries = new Map<string, Entry>();
+  let size = 0;
+  if (zip.entryCount > MOST_FILES) throw tooLarge(name);
+  for await (const entry of zip.eachEntry()) {
+    const path = entry.fileName;
+    if (validateFileName(path)) throw leadsOut(name, path);
+    if (path.endsWith('/') || /(^|\/)(__MACOSX\/|\.)/.test(path)) continue;
+    size += entry.uncompressedSize;
+    if (size > LARGEST_UNPACKED) throw tooLarge(name);
+    entries.set(path, entry);
+  }
+  return entries;
+}
+
+/** The reader checks names as well, and says what is wrong with them in words of its own. */
+function wordsFor(error: unknown, name: string): Problem {
+  const { message } = error as Error;
+  const [, path] =
+    /^(?:absolute path|invalid relative path|invalid characters in fileName): (.*)$/.exec(
+      message,
+    ) ?? [];
+  return path === undefined ? damaged(name) : leadsOut(name, path);
+}
+
+const leadsOut = (name: string, path: string) =>
+  new Problem(
+    'bad-input',
+    `“${name}” holds a file that would land outside of it (${path.slice(0, 60)}). Pack it again.`,
+  );
+
+const tooLarge = (name: string) =>
+  new Problem(
+    'too-large',
+    `“${name}” unpacks to more than ${LARGEST_UNPACKED / 1e9} GB or ${MOST_FILES} files. Pack only the artwork.`,
+  );
+
+const damaged = (name: string) =>
+  new Problem('bad-input', `“${name}” is damaged or cut off. Save or pack it again.`);

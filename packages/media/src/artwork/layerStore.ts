@@ -3,8 +3,24 @@ import sharp from 'sharp';
 import type { Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 
-/** Runs the making of layers a few at a time: more than one to use all cores, not all to spare memory. */
-export const aFewAtATime = () => pLimit(4);
+/**
+ * Makes layers one after the other: one is decoded while the one before is packed, and no more than these two are in
+ * memory.
+ */
+export class LayerLine {
+  private readonly making = pLimit(2);
+  private readonly decoding = pLimit(1);
+
+  make<Result>(
+    decode: () => Pixels | null | Promise<Pixels | null>,
+    pack: (pixels: Pixels) => Promise<Result>,
+  ): Promise<Result | null> {
+    return this.making(async () => {
+      const pixels = await this.decoding(async () => decode());
+      return pixels && pack(pixels);
+    });
+  }
+}
 
 /** Keeps a picture and gives its content hash. */
 export type KeepMedia = (bytes: Buffer, type: 'image/png' | 'image/svg+xml') => Promise<string>;
@@ -54,7 +70,7 @@ export async function keepPixels(
 /** The pixels of an encoded picture. @throws Problem where it is damaged */
 export async function decodedPixels(bytes: Buffer, name: string): Promise<Pixels> {
   try {
-    const { data, info } = await sharp(bytes, { failOn: 'truncated' })
+    const { data, info } = await sharp(bytes, { failOn: 'truncated', limitInputPixels: false })
       .rotate()
       .toColourspace('srgb')
       .ensureAlpha()
@@ -62,8 +78,12 @@ export async function decodedPixels(bytes: Buffer, name: string): Promise<Pixels
       .toBuffer({ resolveWithObject: true });
     return { data, width: info.width, height: info.height };
   } catch {
-    throw new Problem('bad-input', `The layer “${name}” is damaged. Save the file again.`);
+    throw damagedLayer(name);
   }
+}
+
+export function damagedLayer(name: string): Problem {
+  return new Problem('bad-input', `The layer “${name}” is damaged. Save the file again.`);
 }
 
 /** The smallest box around every pixel that is not quite see-through; right and bottom lie outside. */

@@ -2,11 +2,17 @@ import { Problem } from '@cruvo/core/problem';
 
 /** Largest file of artwork, bytes. */
 export const LARGEST_ARTWORK = 1_000_000_000;
+/** Largest layered SVG, bytes. */
+export const LARGEST_SVG = 100_000_000;
 export const MOST_LAYERS = 3000;
 /** Longest side of a page or a layer, pixels. */
 export const LONGEST_PAGE = 30_000;
+/** Most pixels of one layer: they are decoded at once. */
+const MOST_PIXELS = 120_000_000;
+/** Most pixels of all layers of a file together. */
+const MOST_PIXELS_IN_ALL = 2_000_000_000;
 /** Largest number of bytes that may come out of an archive. */
-export const LARGEST_UNPACKED = 2_000_000_000;
+export const LARGEST_UNPACKED = 1_500_000_000;
 
 /** @throws Problem for artwork with more layers than can be worked with */
 export function checkLayerCount(count: number, name: string): void {
@@ -24,4 +30,29 @@ export function checkSide(width: number, height: number, name: string): void {
     'too-large',
     `“${name}” is ${width} × ${height} pixels, and a side can have up to ${LONGEST_PAGE}. Scale it down.`,
   );
+}
+
+/** Counts the pixels of a file's layers before any of them is decoded. */
+export class PixelBudget {
+  private pixels = 0;
+
+  constructor(private readonly name: string) {}
+
+  /** @throws Problem for a layer, or layers together, with more pixels than a drawing needs */
+  add(width: number, height: number, layer: string): void {
+    checkSide(width, height, layer);
+    if (width * height > MOST_PIXELS) {
+      throw new Problem(
+        'too-large',
+        `“${layer}” is ${width} × ${height} pixels, and a picture can have ${MOST_PIXELS / 1e6} million in all. Scale it down.`,
+      );
+    }
+    this.pixels += width * height;
+    if (this.pixels > MOST_PIXELS_IN_ALL) {
+      throw new Problem(
+        'too-large',
+        `The layers of “${this.name}” have more than ${MOST_PIXELS_IN_ALL / 1e9} thousand million pixels together. Scale it down, or cut off what is empty.`,
+      );
+    }
+  }
 }

@@ -1,16 +1,14 @@
 import path from 'node:path';
 import { type Artwork, type ArtworkLayer, plainLayer } from '@cruvo/core/character';
-import { Problem } from '@cruvo/core/problem';
-import sharp from 'sharp';
-import { checkSvg } from '../picture';
-import { decodedPixels, keepPixels, type Pixels } from './layerStore';
-import { checkLayerCount, checkSide } from './limits';
+import { plainPicture, uprightSize } from '../picture';
+import { LayerLine, decodedPixels, keepPixels } from './layerStore';
+import { PixelBudget, checkLayerCount } from './limits';
 import type { Reading } from './reading';
 
-/** A picture of its own among others. */
+/** A picture of its own among others; its bytes are read when they are needed. */
 export interface LoosePicture {
   readonly name: string;
-  readonly bytes: Buffer;
+  readonly read: () => Promise<Buffer>;
 }
 
 export const PICTURE_ENDING = /\.(png|jpe?g|webp|svg)$/i;
@@ -28,34 +26,34 @@ export async function readLoosePictures(
   checkLayerCount(pictures.length, reading.name);
   const order = new Intl.Collator('en', { numeric: true });
   const sorted = [...pictures].sort((a, b) => order.compare(a.name, b.name));
-  const decoded: { name: string; pixels: Pixels }[] = [];
-  for (const [at, { name, bytes }] of sorted.entries()) {
-    decoded.push({ name: path.parse(name).name, pixels: await pixelsOf(bytes, name) });
-    reading.report((at + 0.5) / sorted.length);
-  }
-  const width = Math.max(...decoded.map(({ pixels }) => pixels.width));
-  const height = Math.max(...decoded.map(({ pixels }) => pixels.height));
-  const layers: ArtworkLayer[] = [];
-  for (const { name, pixels } of decoded) {
-    const at = { x: (width - pixels.width) / 2, y: (height - pixels.height) / 2, unit: 1 };
-    const drawing = await keepPixels(pixels, at, reading.keep);
-    layers.push(plainLayer(name, drawing));
-  }
+  const { width, height } = await sizeOfLargest(sorted, reading.name);
+  const line = new LayerLine();
+  let done = 0;
+  const layers = await Promise.all(
+    sorted.map(async ({ name, read }): Promise<ArtworkLayer> => {
+      const drawing = await line.make(
+        async () => decodedPixels(plainPicture(await read(), name), name),
+        (pixels) => {
+          const at = { x: (width - pixels.width) / 2, y: (height - pixels.height) / 2, unit: 1 };
+          return keepPixels(pixels, at, reading.keep);
+        },
+      );
+      reading.report(++done / sorted.length);
+      return plainLayer(path.parse(name).name, drawing);
+    }),
+  );
   return { width, height, layers, notes: [] };
 }
 
-async function pixelsOf(bytes: Buffer, name: string): Promise<Pixels> {
-  if (/^[\s\uFEFF]*</.test(bytes.subarray(0, 512).toString('utf8')))
-    checkSvg(bytes.toString('utf8'), name);
-  const size = await sharp(bytes, { limitInputPixels: false })
-    .metadata()
-    .catch(() => null);
-  if (!size) {
-    throw new Problem(
-      'bad-input',
-      `“${name}” is not a picture that Cruvo can read. Use PNG, JPEG, WebP or SVG.`,
-    );
+/** The sizes of pictures by their headers, as large as the largest of them is and may be. */
+async function sizeOfLargest(pictures: readonly LoosePicture[], file: string) {
+  const budget = new PixelBudget(file);
+  let [width, height] = [0, 0];
+  for (const { name, read } of pictures) {
+    const size = await uprightSize(plainPicture(await read(), name), name);
+    budget.add(size.width, size.height, name);
+    width = Math.max(width, size.width);
+    height = Math.max(height, size.height);
   }
-  checkSide(size.width, size.height, name);
-  return decodedPixels(bytes, name);
+  return { width, height };
 }

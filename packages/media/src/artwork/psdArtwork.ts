@@ -1,4 +1,7 @@
 import {
+  getCompositeImageData,
+  getLayerImageData,
+  getLayerMaskImageData,
   initializeCanvas,
   readPsd,
   type BlendMode as PsdBlendMode,
@@ -9,13 +12,12 @@ import {
   type Artwork,
   type ArtworkLayer,
   type ArtworkNote,
-  type Drawing,
   plainLayer,
 } from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
-import { aFewAtATime, keepPixels, type Pixels } from './layerStore';
-import { checkLayerCount, checkSide } from './limits';
+import { LayerLine, keepPixels, type Pixels } from './layerStore';
+import { PixelBudget, checkLayerCount, checkSide } from './limits';
 import type { Reading } from './reading';
 
 // The package asks for canvases only where it is not given plain pixels.
@@ -49,8 +51,9 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   const { width, height, children = [] } = psd;
   const total = Math.max(1, countOf(children));
   checkLayerCount(total, reading.name);
+  checkPixels(psd, reading.name);
   const notes: ArtworkNote[] = [];
-  const limited = aFewAtATime();
+  const line = new LayerLine();
   let done = 0;
 
   const layerOf = async (layer: Layer, path: readonly string[]): Promise<ArtworkLayer> => {
@@ -62,13 +65,19 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
       note('Adjustment layers are left out: they change colours of what lies beneath.');
     if (layer.effects && !layer.effects.disabled)
       note('Its effects are left out. Merge them into the layer to keep them.');
-    if (layer.vectorMask && !layer.vectorMask.disable && !layer.imageData)
+    if (layer.vectorMask && !layer.vectorMask.disable && !hasPixels(layer))
       note('Its shape is left out. Turn it into pixels to keep it.');
     if (layer.children && layer.mask && !layer.mask.disabled)
       note('The mask of this group is left out. Mask its layers instead.');
     const blend = blendOf(layer.blendMode);
     if (!blend) note(`Its blending “${layer.blendMode}” is shown as normal.`);
-    const drawing = layer.children ? null : await limited(() => drawingOf(layer, reading));
+    const at = { x: layer.left ?? 0, y: layer.top ?? 0, unit: 1 };
+    const drawing = layer.children
+      ? null
+      : await line.make(
+          () => pixelsOf(layer, reading.name),
+          (pixels) => keepPixels(pixels, at, reading.keep),
+        );
     reading.report(++done / total);
     return {
       name,
@@ -82,12 +91,9 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   };
 
   const layers = await Promise.all(children.map((layer) => layerOf(layer, [])));
-  if (layers.length === 0 && psd.imageData) {
-    const drawing = await keepPixels(
-      psd.imageData as Pixels,
-      { x: 0, y: 0, unit: 1 },
-      reading.keep,
-    );
+  const flat = layers.length === 0 && whole(() => getCompositeImageData(psd), reading.name);
+  if (flat) {
+    const drawing = await keepPixels(flat as Pixels, { x: 0, y: 0, unit: 1 }, reading.keep);
     layers.push(plainLayer('picture', drawing));
   }
   return { width, height, layers, notes };
@@ -116,31 +122,64 @@ function checkHeader(bytes: Buffer, name: string): void {
   }
 }
 
+/** The file without its pixels, which stay packed until each layer's turn comes. */
 function parsed(bytes: Buffer, name: string): Psd {
-  try {
-    const wanted = { useImageData: true, skipThumbnail: true, skipLinkedFilesData: true };
+  const wanted = { useRawData: true, skipThumbnail: true, skipLinkedFilesData: true };
+  return whole(() => {
     const layered = readPsd(bytes, { ...wanted, skipCompositeImageData: true });
     // The flat picture is as large as the page: it is read only where there is nothing else.
     return layered.children?.length ? layered : readPsd(bytes, wanted);
-  } catch (error) {
-    if (error instanceof Problem) throw error;
+  }, name);
+}
+
+/** What is read, or a sentence where the package fails over what it finds. */
+function whole<Result>(read: () => Result, name: string): Result {
+  try {
+    return read();
+  } catch {
     throw damaged(name);
   }
+}
+
+/** Adds up the pixels of all layers and masks before any is unpacked. */
+function checkPixels({ width, height, children = [] }: Psd, name: string): void {
+  const budget = new PixelBudget(name);
+  const add = (layer: Layer) => {
+    for (const area of layer.mask ? [layer, layer.mask] : [layer]) {
+      budget.add(
+        sideOf(area.left, area.right),
+        sideOf(area.top, area.bottom),
+        layer.name ?? 'layer',
+      );
+    }
+    layer.children?.forEach(add);
+  };
+  if (children.length === 0) budget.add(width, height, name);
+  children.forEach(add);
+}
+
+const sideOf = (from = 0, to = 0) => Math.max(0, to - from);
+
+function hasPixels({ left, right, top, bottom }: Layer): boolean {
+  return sideOf(left, right) > 0 && sideOf(top, bottom) > 0;
 }
 
 const damaged = (name: string) =>
   new Problem('bad-input', `“${name}” is damaged or cut off. Save it again.`);
 
-async function drawingOf(layer: Layer, { keep }: Reading): Promise<Drawing | null> {
-  const pixels = layer.imageData as Pixels | undefined;
-  if (!pixels || pixels.width === 0 || pixels.height === 0) return null;
-  const [x, y] = [layer.left ?? 0, layer.top ?? 0];
-  return keepPixels(masked(pixels, x, y, layer), { x, y, unit: 1 }, keep);
+function pixelsOf(layer: Layer, name: string): Pixels | null {
+  if (!hasPixels(layer)) return null;
+  const pixels = whole(() => getLayerImageData(layer), name) as Pixels | undefined;
+  const mask = whole(() => getLayerMaskImageData(layer), name) as Pixels | undefined;
+  return pixels ? masked(pixels, mask, layer) : null;
 }
 
 /** The pixels as far as the layer's mask lets them be seen. */
-function masked(pixels: Pixels, left: number, top: number, { mask }: Layer): Pixels {
-  const picture = mask?.imageData as Pixels | undefined;
+function masked(
+  pixels: Pixels,
+  picture: Pixels | undefined,
+  { left = 0, top = 0, mask }: Layer,
+): Pixels {
   if (!mask || mask.disabled || (!picture && mask.defaultColor !== 0)) return pixels;
   const { width, height } = pixels;
   const data = new Uint8ClampedArray(pixels.data);

@@ -1,8 +1,9 @@
-import { readFile, stat } from 'node:fs/promises';
+import { open, readFile, stat } from 'node:fs/promises';
 import type { Artwork } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { unpacked } from './archive';
-import { LARGEST_ARTWORK } from './limits';
+import { looksLikeXml, xmlText } from '../picture';
+import { Archive } from './archive';
+import { LARGEST_ARTWORK, LARGEST_SVG } from './limits';
 import { PICTURE_ENDING, readLoosePictures, type LoosePicture } from './loosePictures';
 import { readOraArtwork } from './oraArtwork';
 import { readPsdArtwork } from './psdArtwork';
@@ -28,13 +29,9 @@ export async function readArtwork(
   const [first] = files;
   if (!first)
     throw new Problem('bad-input', 'There is no file. Choose the artwork of a character.');
-  const whole = files.length === 1 ? await readOne(first, { ...reading, name: first.name }) : null;
-  const artwork =
-    whole ??
-    (await readLoosePictures(await Promise.all(files.map(readFileOf)), {
-      ...reading,
-      name: first.name,
-    }));
+  const named = { ...reading, name: first.name };
+  const whole = files.length === 1 ? await readOne(first, named) : null;
+  const artwork = whole ?? (await readLoosePictures(files.map(loosePicture), named));
   if (artwork.layers.length === 0) {
     throw new Problem('bad-input', `There is nothing drawn in “${first.name}”.`);
   }
@@ -43,34 +40,49 @@ export async function readArtwork(
 
 /** Artwork that is one file; null for a picture without layers. */
 async function readOne(file: ArtworkFile, reading: Reading): Promise<Artwork | null> {
-  const { bytes } = await readFileOf(file);
-  const start = bytes.subarray(0, 512);
-  if (start.subarray(0, 4).toString('latin1') === '8BPS') return readPsdArtwork(bytes, reading);
-  if (start.subarray(0, 2).toString('latin1') === 'PK') return readZip(bytes, reading);
-  if (/^[\s\uFEFF]*</.test(start.toString('utf8'))) {
-    return readSvgArtwork(bytes.toString('utf8'), reading);
+  const start = await startOf(file);
+  if (start.subarray(0, 4).toString('latin1') === '8BPS') {
+    return readPsdArtwork(await readFile(file.path), reading);
   }
-  return null;
+  if (looksLikeZip(start)) return readZip(file, reading);
+  if (!looksLikeXml(start)) return null;
+  const bytes = await readFile(file.path);
+  if (bytes.length > LARGEST_SVG) {
+    throw new Problem(
+      'too-large',
+      `“${file.name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`,
+    );
+  }
+  return readSvgArtwork(xmlText(bytes, file.name), reading);
 }
 
-async function readZip(bytes: Buffer, reading: Reading): Promise<Artwork> {
-  const files = unpacked(
-    bytes,
-    reading.name,
-    (path) => path === 'stack.xml' || path.startsWith('data/') || PICTURE_ENDING.test(path),
-  );
-  if (files.has('stack.xml')) return readOraArtwork(files, reading);
-  const pictures = [...files]
-    .filter(([path]) => PICTURE_ENDING.test(path))
-    .map(([path, content]): LoosePicture => ({ name: path, bytes: content }));
-  if (pictures.length === 0) {
-    throw new Problem('bad-input', `There are no pictures in “${reading.name}”.`);
-  }
-  return readLoosePictures(pictures, reading);
+export function looksLikeZip(start: Buffer): boolean {
+  return start.subarray(0, 2).toString('latin1') === 'PK';
 }
 
-/** The bytes of a file that came. @throws Problem for one that is empty or too large */
-export async function readFileOf({ path, name }: ArtworkFile): Promise<LoosePicture> {
+async function readZip({ path, name }: ArtworkFile, reading: Reading): Promise<Artwork> {
+  const archive = await Archive.open(path, name);
+  try {
+    if (archive.has('stack.xml')) return await readOraArtwork(archive, reading);
+    const pictures = archive.paths
+      .filter((member) => PICTURE_ENDING.test(member))
+      .map((member): LoosePicture => ({ name: member, read: () => archive.read(member) }));
+    if (pictures.length === 0) {
+      throw new Problem('bad-input', `There are no pictures in “${name}”.`);
+    }
+    return await readLoosePictures(pictures, reading);
+  } finally {
+    archive.close();
+  }
+}
+
+const loosePicture = ({ path, name }: ArtworkFile): LoosePicture => ({
+  name,
+  read: () => readFile(path),
+});
+
+/** The first bytes of a file that came. @throws Problem for one that is empty or too large */
+export async function startOf({ path, name }: ArtworkFile): Promise<Buffer> {
   const { size } = await stat(path);
   if (size === 0) throw new Problem('bad-input', `“${name}” is empty. Save it again.`);
   if (size > LARGEST_ARTWORK) {
@@ -79,5 +91,11 @@ export async function readFileOf({ path, name }: ArtworkFile): Promise<LoosePict
       `“${name}” is too large; artwork can be up to ${LARGEST_ARTWORK / 1e9} GB.`,
     );
   }
-  return { name, bytes: await readFile(path) };
+  const file = await open(path, 'r');
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
+    return buffer.subarray(0, bytesRead);
+  } finally {
+    await file.close();
+  }
 }

@@ -1,8 +1,8 @@
 import type { Artwork, Character } from '@cruvo/core/character';
-import { unpacked } from '../artwork/archive';
-import { readArtwork, readFileOf, type ArtworkFile } from '../artwork/readArtwork';
+import { Archive } from '../artwork/archive';
+import { looksLikeZip, readArtwork, startOf, type ArtworkFile } from '../artwork/readArtwork';
 import type { Reading } from '../artwork/reading';
-import { CHARACTER_ENTRY, PICTURES_FOLDER } from './format';
+import { CHARACTER_ENTRY } from './format';
 import { readCharacterFile } from './read';
 
 /** What somebody brought: artwork to make a character of, or a character that was saved as a file. */
@@ -18,14 +18,14 @@ export async function importArtwork(
   reading: Omit<Reading, 'name'>,
 ): Promise<ImportedArtwork> {
   const [first] = files;
-  if (first && files.length === 1) {
-    const { bytes } = await readFileOf(first);
-    const isZip = bytes.subarray(0, 2).toString('latin1') === 'PK';
-    const said = isZip && unpacked(bytes, first.name, (path) => path === CHARACTER_ENTRY);
-    if (said && said.size > 0) {
-      const wanted = (path: string) => path === CHARACTER_ENTRY || path.startsWith(PICTURES_FOLDER);
-      const entries = unpacked(bytes, first.name, wanted);
-      return { character: await readCharacterFile(entries, first.name, reading.keep) };
+  if (first && files.length === 1 && looksLikeZip(await startOf(first))) {
+    const archive = await Archive.open(first.path, first.name);
+    try {
+      if (archive.has(CHARACTER_ENTRY)) {
+        return { character: await readCharacterFile(archive, { ...reading, name: first.name }) };
+      }
+    } finally {
+      archive.close();
     }
   }
   return { artwork: await readArtwork(files, reading) };

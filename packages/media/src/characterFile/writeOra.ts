@@ -3,7 +3,6 @@ import sharp from 'sharp';
 import { type Character, type Drawing, writtenLayers } from '@cruvo/core/character';
 import { type SvgNode, type WrittenLayer, svgText } from '@cruvo/core/formats';
 import type { BlendMode } from '@cruvo/core/frame';
-import { aFewAtATime } from '../artwork/layerStore';
 import { paintedSvg } from '../artwork/paintedSvg';
 import { AS_THEY_ARE, type ReadMedia } from './write';
 
@@ -36,15 +35,10 @@ export async function characterOra(
   merged: Buffer,
   read: ReadMedia,
 ): Promise<Uint8Array> {
-  const limited = aFewAtATime();
   const placed = new Map<Drawing, Placed>();
-  await Promise.all(
-    Object.values(character.drawings).map((drawing) =>
-      limited(async () => {
-        placed.set(drawing, await inPixels(drawing, scale, await read(drawing.media)));
-      }),
-    ),
-  );
+  for (const drawing of Object.values(character.drawings)) {
+    placed.set(drawing, await inPixels(drawing, scale, await read(drawing.media)));
+  }
   const files: Zippable = {};
   const pictureAt = (drawing: Drawing): PixelPicture => {
     const { x, y, png } = placed.get(drawing)!;

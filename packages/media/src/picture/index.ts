@@ -1,2 +1,4 @@
 export * from './checkSvg';
+export * from './plainPicture';
 export * from './workingPicture';
+export * from './xmlText';

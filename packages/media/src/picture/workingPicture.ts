@@ -1,7 +1,8 @@
-import { open as openFile, readFile, stat } from 'node:fs/promises';
-import sharp, { type Metadata, type Sharp } from 'sharp';
+import { readFile, stat } from 'node:fs/promises';
+import sharp, { type Sharp } from 'sharp';
 import { Problem } from '@cruvo/core/problem';
-import { checkSvg } from './checkSvg';
+import { plainPicture, uprightSize, type Size } from './plainPicture';
+import { looksLikeXml } from './xmlText';
 
 /** The longest side of a working picture, pixels; larger ones are scaled down, smaller ones kept. */
 export const WORKING_SIDE = 2048;
@@ -12,14 +13,9 @@ export const MOST_PIXELS = 120_000_000;
 const LARGEST_FILE = 200_000_000;
 const LARGEST_SVG = 20_000_000;
 
-const FORMATS = new Set(['png', 'jpeg', 'webp', 'svg']);
-
-export interface WorkingPicture {
+export interface WorkingPicture extends Size {
   /** PNG with transparency. */
   readonly png: Buffer;
-  /** Pixels. */
-  readonly width: number;
-  readonly height: number;
 }
 
 /**
@@ -37,38 +33,24 @@ export async function workingPicture(path: string, name: string): Promise<Workin
       `“${name}” is ${Math.round(size / 1e6)} MB; a picture can be up to ${LARGEST_FILE / 1e6} MB.`,
     );
   }
-  if (await looksLikeXml(path)) {
-    if (size > LARGEST_SVG)
-      throw new Problem(
-        'too-large',
-        `“${name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`,
-      );
-    checkSvg(await readFile(path, 'utf8'), name);
-  }
-  const metadata = await readMetadata(path, name);
-  const { width, height } = metadata;
-  if (!FORMATS.has(metadata.format)) throw unreadable(name);
+  const bytes = await readFile(path);
+  const isVector = looksLikeXml(bytes);
+  if (isVector && size > LARGEST_SVG)
+    throw new Problem(
+      'too-large',
+      `“${name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`,
+    );
+  const picture = plainPicture(bytes, name);
+  const { width, height } = await uprightSize(picture, name);
   if (width > LONGEST_SIDE || height > LONGEST_SIDE || width * height > MOST_PIXELS) {
     throw new Problem(
       'too-large',
       `“${name}” is ${width} × ${height} pixels; a picture can have up to ${LONGEST_SIDE} a side and ${MOST_PIXELS / 1e6} million in all. Scale it down.`,
     );
   }
-  return toPng(await decoderFor(path, metadata), name);
-}
-
-async function readMetadata(path: string, name: string): Promise<Metadata> {
-  try {
-    return await sharp(path, { limitInputPixels: false }).metadata();
-  } catch {
-    throw unreadable(name);
-  }
-}
-
-async function decoderFor(path: string, metadata: Metadata): Promise<Sharp> {
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'truncated' as const };
-  if (metadata.format !== 'svg') return sharp(path, options);
-  return sharp(path, { ...options, density: await svgDensity(path, metadata) });
+  const density = isVector ? { density: await svgDensity(picture, { width, height }) } : {};
+  return toPng(sharp(picture, { ...options, ...density }), name);
 }
 
 const PLAIN_DENSITY = 72;
@@ -79,8 +61,8 @@ const HIGHEST_DENSITY = 2400;
  * to lose. One measured in centimetres or points grows with the square of the density, one measured
  * in pixels evenly, so a second look tells which.
  */
-async function svgDensity(path: string, { width, height }: Metadata): Promise<number> {
-  const doubled = await sharp(path, {
+async function svgDensity(svg: Buffer, { width, height }: Size): Promise<number> {
+  const doubled = await sharp(svg, {
     limitInputPixels: false,
     density: 2 * PLAIN_DENSITY,
   }).metadata();
@@ -110,23 +92,4 @@ async function toPng(picture: Sharp, name: string): Promise<WorkingPicture> {
       `“${name}” is damaged or cut off. Export or copy the picture again.`,
     );
   }
-}
-
-function unreadable(name: string): Problem {
-  return new Problem(
-    'bad-input',
-    `“${name}” is not a picture that Cruvo can read. Use a PNG, JPEG, WebP or SVG file.`,
-  );
-}
-
-async function looksLikeXml(path: string): Promise<boolean> {
-  const file = await openFile(path, 'r');
-  const { buffer, bytesRead } = await file.read(Buffer.alloc(1024), 0, 1024, 0);
-  await file.close();
-  return /^[\s\uFEFF]*</.test(
-    buffer
-      .subarray(0, bytesRead)
-      .toString('utf8')
-      .replace(/^\uFEFF/, ''),
-  );
 }

@@ -59,7 +59,7 @@ export async function hearRecording(
   { script, channel, signal }: HearingOptions,
 ): Promise<VoiceTrack> {
   const hearing = new SpeechAnalyzer(await shippedSoundModel(), WORKING_RATE, script);
-  await decodeVoice(path, name, (block) => hearing.push(heardChannel(block, channel)), signal);
+  await decodeVoice(path, name, (block) => hearing.push(heardChannel(block, channel)), { signal });
   return hearing.finish();
 }
 
@@ -76,7 +76,7 @@ export async function hearAsLive(
     path,
     name,
     (block) => void frames.push(...hearing.push(heardChannel(block, channel))),
-    signal,
+    { signal },
   );
   frames.push(...hearing.finish());
   return { duration, sounds: liveSounds(frames, model, duration) };

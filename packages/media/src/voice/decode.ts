@@ -18,6 +18,12 @@ export interface DecodedFormat {
   readonly channels: number;
 }
 
+export interface DecodingOptions {
+  readonly signal?: AbortSignal | undefined;
+  /** Takes the share that is decoded, 0 to 1; 0 as long as the file doesn't say how long it is. */
+  readonly onProgress?: ((share: number) => void) | undefined;
+}
+
 /**
  * Decodes a sound file to 16-bit samples at 48 kHz, handing them over block by block as they come.
  *
@@ -28,7 +34,7 @@ export async function decodeVoice(
   path: string,
   name: string,
   onBlock: (block: PcmBlock) => void | Promise<void>,
-  signal?: AbortSignal,
+  { signal, onProgress }: DecodingOptions = {},
 ): Promise<{ duration: number } & DecodedFormat> {
   const probed = await probeVoice(path, name);
   const channels = Math.min(MOST_CHANNELS, probed.channels);
@@ -55,6 +61,7 @@ export async function decodeVoice(
       frames += samples.length / channels;
       if (frames > LONGEST_VOICE * WORKING_RATE) throw tooLong(name, frames / WORKING_RATE);
       await onBlock({ sampleRate: WORKING_RATE, channels, samples });
+      onProgress?.(probed.duration ? Math.min(1, frames / WORKING_RATE / probed.duration) : 0);
     }
   } finally {
     decoder.kill('SIGKILL');

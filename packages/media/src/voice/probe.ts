@@ -41,10 +41,20 @@ export async function probeVoice(path: string, name: string): Promise<ProbedVoic
       `“${name}” is not a sound that Cruvo can read. Use a WAV, MP3, FLAC, Ogg or M4A file.`,
     );
   }
+  if (stream.sampleRate < LOWEST_RATE || stream.sampleRate > HIGHEST_RATE) {
+    throw new Problem(
+      'bad-input',
+      `“${name}” has ${stream.sampleRate} samples a second, which no recording has. Export it again at 44,100 or 48,000.`,
+    );
+  }
   const duration = (await wavDuration(path)) ?? stream.duration;
   if (duration !== null && duration > LONGEST_VOICE) throw tooLong(name, duration);
   return { ...stream, duration };
 }
+
+/** Sample rates that recordings have, Hz. */
+const LOWEST_RATE = 2000;
+const HIGHEST_RATE = 768_000;
 
 const HEADER_BYTES = 65_536;
 /** What programs write for a length that they don't know yet. */

@@ -113,7 +113,9 @@ describe('bad voices are refused in one sentence', () => {
 
 it('stops decoding when asked to', async () => {
   const control = new AbortController();
-  const work = decodeVoice(voice, 'voice.wav', () => control.abort(), control.signal);
+  const work = decodeVoice(voice, 'voice.wav', () => control.abort(), {
+    signal: control.signal,
+  });
   await expect(work).rejects.toMatchObject({ code: 'cancelled' });
 });
 

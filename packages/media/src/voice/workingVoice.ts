@@ -3,7 +3,7 @@ import { PeakMeter } from '@cruvo/core/audio';
 import { WAV_HEADER_BYTES, wavHeader } from '@cruvo/core/formats';
 import { toFlicks, type Flicks } from '@cruvo/core/time';
 import { asFullDisk } from '../tools';
-import { decodeVoice } from './decode';
+import { decodeVoice, type DecodingOptions } from './decode';
 
 export interface WorkingVoice {
   readonly duration: Flicks;
@@ -23,7 +23,7 @@ export async function writeWorkingVoice(
   source: string,
   name: string,
   target: string,
-  signal?: AbortSignal,
+  options: DecodingOptions = {},
 ): Promise<WorkingVoice> {
   const file = await open(target, 'w');
   try {
@@ -39,7 +39,7 @@ export async function writeWorkingVoice(
         await file.write(samples, 0, samples.byteLength, position);
         position += samples.byteLength;
       },
-      signal,
+      options,
     );
     const header = wavHeader(decoded.sampleRate, decoded.channels, position - WAV_HEADER_BYTES);
     await file.write(header, 0, header.length, 0);

@@ -26,15 +26,10 @@ export function withOwnStyles(root: SvgNode, read: ReadStyleSheet): SvgNode {
     rules.push(...own);
   }
   if (rules.length === 0) return root;
-  const ranked = rules
-    .map((rule, order) => ({ rule, rank: rankOf(rule), order }))
-    .sort((a, b) => a.rank - b.rank || a.order - b.order)
-    .map(({ rule }) => rule);
+  const sheet = new RuleIndex(rules);
   const styled = (node: SvgNode): SvgNode => {
     const { class: _, ...attributes } = node.attributes;
-    const found = ranked.filter((rule) => isFor(rule, node)).flatMap((rule) => rule.declarations);
-    const own = found.map(([property, value]) => `${property}:${value}`);
-    const style = [...own, attributes['style'] ?? ''].filter(Boolean).join(';');
+    const style = [sheet.styleOf(node), attributes['style'] ?? ''].filter(Boolean).join(';');
     return {
       ...node,
       attributes: style ? { ...attributes, style } : attributes,
@@ -44,6 +39,61 @@ export function withOwnStyles(root: SvgNode, read: ReadStyleSheet): SvgNode {
   return styled(root);
 }
 
+/** Finds the rules for an element by its id, its classes and its name instead of trying each of them. */
+class RuleIndex {
+  private readonly byKey = new Map<string, { rule: StyleRule; place: number }[]>();
+  private readonly known = new Map<string, string>();
+
+  constructor(rules: readonly StyleRule[]) {
+    const ranked = rules
+      .map((rule, order) => ({ rule, rank: rankOf(rule), order }))
+      .sort((a, b) => a.rank - b.rank || a.order - b.order);
+    ranked.forEach(({ rule }, place) => {
+      const key = keyOf(rule);
+      const same = this.byKey.get(key);
+      if (same) same.push({ rule, place });
+      else this.byKey.set(key, [{ rule, place }]);
+    });
+  }
+
+  /** The declarations for an element, the stronger ones later; empty where there are none. */
+  styleOf(node: SvgNode): string {
+    if (node.name === '#text') return '';
+    const { id = '' } = node.attributes;
+    const classes = classesOf(node);
+    // An id that no rule asks for makes no difference.
+    const own = this.byKey.has(`#${id}`) ? `#${id}` : '';
+    const signature = [node.name, own, ...classes].join(' ');
+    const before = this.known.get(signature);
+    if (before !== undefined) return before;
+    const keys = new Set(['*', node.name, own, ...classes.map((one) => `.${one}`)]);
+    const found = [...keys]
+      .flatMap((key) => this.byKey.get(key) ?? [])
+      .filter(({ rule }) => isFor(rule, node, classes))
+      .sort((a, b) => a.place - b.place);
+    const declared = new Map<string, string>();
+    for (const [property, value] of found.flatMap(({ rule }) => rule.declarations)) {
+      // What is said again counts where it is said last, also against its shorthand.
+      declared.delete(property);
+      declared.set(property, value);
+    }
+    const style = [...declared].map((one) => one.join(':')).join(';');
+    this.known.set(signature, style);
+    return style;
+  }
+}
+
+/** What an element must have for a rule to come into question. */
+function keyOf({ element, id, classes }: StyleRule): string {
+  if (id !== null) return `#${id}`;
+  if (classes.length > 0) return `.${classes[0]}`;
+  return element ?? '*';
+}
+
+function classesOf({ attributes }: SvgNode): string[] {
+  return (attributes['class'] ?? '').split(/\s+/).filter(Boolean);
+}
+
 const ID = 1_000_000;
 const CLASS = 1000;
 
@@ -51,10 +101,12 @@ function rankOf({ element, id, classes }: StyleRule): number {
   return (id === null ? 0 : ID) + CLASS * classes.length + (element === null ? 0 : 1);
 }
 
-function isFor({ element, id, classes }: StyleRule, { name, attributes }: SvgNode): boolean {
-  if (name === '#text') return false;
+function isFor(
+  { element, id, classes }: StyleRule,
+  { name, attributes }: SvgNode,
+  own: readonly string[],
+): boolean {
   if (element !== null && element !== name) return false;
   if (id !== null && id !== attributes['id']) return false;
-  const own = (attributes['class'] ?? '').split(/\s+/);
   return classes.every((one) => own.includes(one));
 }

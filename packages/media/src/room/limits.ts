@@ -1,0 +1,54 @@
+import { spawnSync } from 'node:child_process';
+
+/** Memory that reading one file may take, with the programs that it runs, bytes. */
+export const MOST_MEMORY = 1_000_000_000;
+/** Processor time for one file in all, seconds. */
+const MOST_PROCESSOR_TIME = 600;
+/** The largest file that may come of one, bytes. */
+const LARGEST_OUTPUT = 1_000_000_000;
+const MOST_OPEN_FILES = 256;
+
+/**
+ * Processor time that a file may take from one sign of progress to the next, seconds: no real one needs so much,
+ * and a file that is made to never end is given up in time.
+ *
+ * @param size of the file, bytes
+ */
+export function longestStall(size: number): number {
+  return 3.5 + size / 4_000_000;
+}
+
+/** The same where the process doesn't even run, seconds. */
+export const LONGEST_SILENCE = 60;
+
+/**
+ * A command under limits that the system keeps (setrlimit): data, processor time, size of written files, open
+ * files, no core dumps. Where the system allows it, there is no network either.
+ */
+export function limited(command: readonly string[]): readonly [string, ...string[]] {
+  return [
+    'prlimit',
+    // Data counts what is written to, not what is only reserved, of which a JavaScript engine asks for a lot.
+    `--data=${3 * MOST_MEMORY}`,
+    `--cpu=${MOST_PROCESSOR_TIME}`,
+    `--fsize=${LARGEST_OUTPUT}`,
+    `--nofile=${MOST_OPEN_FILES}`,
+    '--core=0',
+    '--',
+    ...withoutNetwork(),
+    ...command,
+  ];
+}
+
+let isolating: readonly string[] | null = null;
+
+/** What takes the network away from a command; nothing where the system lets nobody do it. */
+function withoutNetwork(): readonly string[] {
+  const ways = [
+    ['unshare', '--net', '--'],
+    ['unshare', '--user', '--map-current-user', '--net', '--'],
+  ];
+  isolating ??=
+    ways.find(([program, ...args]) => spawnSync(program!, [...args, 'true']).status === 0) ?? [];
+  return isolating;
+}

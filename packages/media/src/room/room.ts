@@ -1,0 +1,166 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { stat } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { Problem, cancelled } from '@cruvo/core/problem';
+import { asMissingTool } from '../tools';
+import { LONGEST_SILENCE, MOST_MEMORY, limited, longestStall } from './limits';
+import { checkOpened, reportSchema, type KeptFile, type Opened, type RoomTask } from './messages';
+import { processUse } from './processUse';
+
+const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
+const PROJECT = fileURLToPath(new URL('../../../..', import.meta.url));
+const LOOK_EVERY_MS = 100;
+
+export interface OpeningOptions {
+  /** Takes progress, 0 to 1. */
+  readonly onProgress?: ((share: number) => void) | undefined;
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** What came of a file, and what is to be stored of it. */
+export interface OpenedFile<Kind extends RoomTask['kind']> {
+  readonly opened: Opened[Kind];
+  readonly kept: readonly KeptFile[];
+}
+
+/** A process of its own, under limits, in which one file is opened. */
+export class Room {
+  private readonly process: ChildProcess;
+  private readonly ended: Promise<string>;
+
+  constructor() {
+    const [program, ...args] = limited([process.execPath, '--import', 'tsx', MAIN]);
+    this.process = spawn(program, args, {
+      cwd: PROJECT,
+      // It knows nothing of the database.
+      env: { PATH: process.env['PATH'], HOME: process.env['HOME'], TMPDIR: process.env['TMPDIR'] },
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      // In a group of its own, so that it goes with all that it started.
+      detached: true,
+    });
+    this.ended = new Promise((resolve, reject) => {
+      this.process.on('error', (error) => reject(asMissingTool(program, error)));
+      this.process.on('exit', (code, signal) => resolve(signal ?? String(code)));
+    });
+    // Waited for while a file is opened; a spare room may fail before.
+    this.ended.catch(() => undefined);
+  }
+
+  get isUsable(): boolean {
+    return this.process.connected && this.process.exitCode === null;
+  }
+
+  /** Opens a file; a room is used once. @throws Problem in one sentence */
+  async open<Kind extends RoomTask['kind']>(
+    task: RoomTask & { readonly kind: Kind },
+    { onProgress, signal }: OpeningOptions,
+  ): Promise<OpenedFile<Kind>> {
+    const { size } = await stat(task.path);
+    let stop: (problem: Problem) => void = () => undefined;
+    const stopped = new Promise<never>((_, reject) => (stop = reject));
+    const abort = () => stop(cancelled());
+    signal?.addEventListener('abort', abort, { once: true });
+    const watch = new Watch(this.process.pid, size, task.name);
+    const looking = setInterval(() => {
+      const problem = watch.look();
+      if (problem) stop(problem);
+    }, LOOK_EVERY_MS);
+    try {
+      if (signal?.aborted) throw cancelled();
+      return await Promise.race([
+        stopped,
+        this.answer(task, (share) => {
+          watch.progressed();
+          onProgress?.(share);
+        }),
+      ]);
+    } finally {
+      clearInterval(looking);
+      signal?.removeEventListener('abort', abort);
+      this.close();
+    }
+  }
+
+  /** Ends the process, and whatever it started, at once. */
+  close(): void {
+    if (this.process.pid === undefined) return;
+    try {
+      process.kill(-this.process.pid, 'SIGKILL');
+    } catch {
+      // It has ended by itself.
+    }
+  }
+
+  private async answer<Kind extends RoomTask['kind']>(
+    task: RoomTask & { readonly kind: Kind },
+    onProgress: (share: number) => void,
+  ): Promise<OpenedFile<Kind>> {
+    return new Promise((resolve, reject) => {
+      this.process.on('message', (message) => {
+        try {
+          const report = reportSchema.validateSync(message, { strict: true });
+          if ('progress' in report) onProgress(report.progress);
+          else if ('problem' in report) {
+            reject(new Problem(report.problem.code, report.problem.detail));
+          } else {
+            resolve({ opened: checkOpened(task.kind, report.opened), kept: report.kept });
+          }
+        } catch {
+          reject(unreadable(task.name));
+        }
+      });
+      this.ended.then(() => reject(unreadable(task.name)), reject);
+      this.process.send(task, (error) => error && reject(unreadable(task.name)));
+    });
+  }
+}
+
+/** Sees to it that a room stays within its memory and its time. */
+class Watch {
+  private progress: { readonly seconds: number; readonly at: number };
+
+  constructor(
+    private readonly pid: number | undefined,
+    private readonly size: number,
+    private readonly name: string,
+  ) {
+    this.progress = this.now();
+  }
+
+  progressed(): void {
+    this.progress = this.now();
+  }
+
+  /** @returns what to say where the file takes too much */
+  look(): Problem | null {
+    if (this.pid === undefined) return null;
+    const { seconds, memory } = processUse(this.pid);
+    if (memory > MOST_MEMORY) {
+      return new Problem(
+        'too-large',
+        `“${this.name}” takes more than ${MOST_MEMORY / 1e9} GB of memory to open. Make its pictures smaller, or bring them in one by one.`,
+      );
+    }
+    const silence = (Date.now() - this.progress.at) / 1000;
+    if (
+      seconds - this.progress.seconds > longestStall(this.size) ||
+      silence > LONGEST_SILENCE + longestStall(this.size)
+    ) {
+      return new Problem(
+        'too-large',
+        `“${this.name}” takes too long to open. Simplify it: leave out filters, very long paths and what nobody sees.`,
+      );
+    }
+    return null;
+  }
+
+  private now() {
+    return { seconds: this.pid === undefined ? 0 : processUse(this.pid).seconds, at: Date.now() };
+  }
+}
+
+const unreadable = (name: string) =>
+  new Problem(
+    'bad-input',
+    `“${name}” can’t be opened: it is damaged, or made to overload programs. Save it again.`,
+  );
