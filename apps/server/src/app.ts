@@ -1,6 +1,5 @@
 import type { Speller } from '@cruvo/core/speech';
 import { spellWithEspeak } from '@cruvo/media/speech';
-import { artworkRoutes } from './artwork/routes';
 import { characterRoutes } from './characters/routes';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
@@ -13,10 +12,13 @@ import { FilmQueue } from './films/queue';
 import { filmRoutes, type FilmServices } from './films/routes';
 import { FilmStore } from './films/store';
 import { guardOrigin } from './http/guard';
+import { repeatable } from './http/idempotency';
+import { checkDepth } from './http/json';
 import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
 import { mediaRoutes } from './media/routes';
 import { MediaStore } from './media/store';
+import { uploadRoutes } from './media/uploads';
 import { posterRoutes } from './posters/routes';
 import { PosterStore } from './posters/store';
 import { pronunciationRoutes } from './pronunciations/routes';
@@ -28,12 +30,14 @@ export interface Services extends FilmServices {
   readonly database: Database;
   readonly tracks: TrackStore;
   readonly intake: MediaIntake;
+  readonly queue: FilmQueue;
   readonly posters: PosterStore;
 }
 
 /** All that the server and the workers share. Nothing is connected until it is used or started. */
 export function createServices(databaseUrl: string): Services {
   const database = connect(databaseUrl);
+  const queue = new FilmQueue(databaseUrl);
   const media = new MediaStore(database);
   const documents = new DocumentStore(database);
   return {
@@ -44,8 +48,8 @@ export function createServices(databaseUrl: string): Services {
     posters: new PosterStore(database, documents, media),
     tracks: new TrackStore(database),
     speller: spellWithEspeak,
-    films: new FilmStore(database),
-    queue: new FilmQueue(databaseUrl),
+    films: new FilmStore(database, queue),
+    queue,
     events: new FilmEvents(databaseUrl),
   };
 }
@@ -78,12 +82,13 @@ export function createApp(services: Services, webFolder: string): Express {
     const ready = await isReady(services.database);
     response.status(ready ? 200 : 503).json({ ready, ...(ready ? {} : { detail: DATABASE_AWAY }) });
   });
-  app.use('/api', mediaRoutes(services.media, services.intake));
-  app.use('/api', artworkRoutes(services.intake));
+  app.use('/api', mediaRoutes(services.media));
+  app.use('/api', uploadRoutes(services.intake));
   app.use('/api', characterRoutes(services.documents, services.media));
   app.use('/api', posterRoutes(services.posters));
   app.use('/api', trackRoutes(services.tracks));
-  app.use('/api', express.json({ limit: '20mb' }));
+  app.use('/api', express.json({ limit: '20mb', verify: checkDepth }));
+  app.use('/api', repeatable(services.database));
   app.use('/api', documentRoutes(services.documents));
   app.use('/api', filmRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));

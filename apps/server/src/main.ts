@@ -1,22 +1,39 @@
 import { sentenceOf } from '@cruvo/core/problem';
+import { sweepTempFolders } from '@cruvo/media/tools';
 import { createApp, createServices } from './app';
 import { configFromEnvironment, LOOPBACK } from './config';
 import { migrate } from './database/connect';
+import { limitPatience } from './http/patience';
 import { log } from './log';
+import { collectUnwanted } from './media/collector';
+
+const COLLECT_EVERY_MS = 3_600_000;
 
 const config = configFromEnvironment();
 const services = createServices(config.databaseUrl);
+await sweepTempFolders();
 await migrate(services.database);
 await services.queue.start();
-await services.events.start();
+services.events.start();
+services.intake.prepare();
 
 const server = createApp(services, config.webFolder).listen(config.port, LOOPBACK, () => {
   process.stdout.write(`Cruvo is at http://${LOOPBACK}:${config.port}\n`);
 });
+limitPatience(server);
+
+const collect = () =>
+  collectUnwanted(services.database).catch((error: unknown) =>
+    log.warn({ reason: sentenceOf(error) }, 'what nobody needs could not be removed'),
+  );
+void collect();
+const collecting = setInterval(() => void collect(), COLLECT_EVERY_MS);
 
 async function stop(): Promise<void> {
+  clearInterval(collecting);
   server.close();
   server.closeAllConnections();
+  services.intake.close();
   await services.queue
     .stop()
     .catch((error: unknown) => log.warn({ reason: sentenceOf(error) }, 'queue'));

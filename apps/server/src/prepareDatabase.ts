@@ -10,4 +10,5 @@ await seedDemo(services);
 // Made here, since server and worker making them at the same moment would wait for each other.
 await services.queue.start();
 await services.queue.stop();
+services.intake.close();
 await services.database.destroy();

@@ -1,6 +1,5 @@
 import { createReadStream } from 'node:fs';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Character, type Drawing, characterFromArtwork } from '@cruvo/core/character';
 import {
@@ -13,6 +12,7 @@ import { ENGLISH, writeTrack } from '@cruvo/core/speech';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
 import { prepareScriptHere } from '@cruvo/media/speech';
+import { inTempFolder } from '@cruvo/media/tools';
 import { analyseWorkingVoice } from '@cruvo/media/voice';
 import type { Services } from '../app';
 
@@ -39,7 +39,8 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   const present = await services.documents.list({ kind: 'production' });
   if (present.some(({ id }) => id === DEMO.production)) return;
   const isbel = await drawn(services, 'Isbel');
-  const voice = await services.intake.takeVoice(
+  const voice = await services.intake.take(
+    'voice',
     'isbel-bulletin.flac',
     createReadStream(new URL('isbel-bulletin.flac', FOLDER)),
   );
@@ -81,7 +82,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
 async function drawn({ intake }: SeedServices, name: string): Promise<Character> {
   const file = `${name.toLowerCase()}.svg`;
   const source = createReadStream(new URL(file, FOLDER));
-  const brought = await intake.takeArtwork(file, source, () => undefined);
+  const brought = await intake.take('artwork', file, source);
   return 'artwork' in brought ? characterFromArtwork(name, brought.artwork) : brought.character;
 }
 
@@ -96,15 +97,12 @@ async function hear(
   working: string,
   script: string,
 ): Promise<string> {
-  const folder = await mkdtemp(join(tmpdir(), 'cruvo-seed-'));
-  try {
+  return inTempFolder(async (folder) => {
     const path = join(folder, 'voice.wav');
     await writeFile(path, await media.readAll(working));
     const prepared = await prepareScriptHere(script, ENGLISH, OWN_NAMES);
-    return await tracks.write(
+    return tracks.write(
       writeTrack(await analyseWorkingVoice(path, { script: prepared, channel: 'both' })),
     );
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+  });
 }

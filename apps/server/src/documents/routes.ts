@@ -1,4 +1,4 @@
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { array, mixed, number, object, string } from 'yup';
 import { DOCUMENT_KINDS, patchesSchema, type DocumentKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
@@ -79,14 +79,19 @@ export function documentRoutes(documents: DocumentStore): Router {
   });
 
   router.patch('/documents/:id', async (request, response) => {
-    const match = /^"(\d+)"$/.exec(request.headers['if-match'] ?? '');
+    const match = /^"(\d{1,9})"$/.exec(request.headers['if-match'] ?? '');
     if (!match)
       throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
     const { patches } = changes.validateSync(request.body, { strict: true });
     try {
       sendDocument(
         response,
-        await documents.patch(idFrom(request.params.id), Number(match[1]), patches),
+        await documents.patch(
+          idFrom(request.params.id),
+          Number(match[1]),
+          patches,
+          windowOf(request),
+        ),
       );
     } catch (error) {
       if (!(error instanceof RevisionConflict)) throw error;
@@ -112,11 +117,25 @@ export function documentRoutes(documents: DocumentStore): Router {
   });
 
   router.get('/documents/:id/revisions/:revision', async (request, response) => {
-    const revision = number().required().integer().positive().validateSync(request.params.revision);
+    const revision = number()
+      .required()
+      .integer()
+      .positive()
+      .max(999_999_999)
+      .validateSync(request.params.revision);
     response.json({ body: await documents.readRevision(idFrom(request.params.id), revision) });
   });
 
   return router;
+}
+
+/** Which window of a browser saves, so that it knows its own changes again. */
+function windowOf(request: Request): string | null {
+  return string()
+    .uuid()
+    .nullable()
+    .defined()
+    .validateSync(request.header('X-Window') ?? null);
 }
 
 const nameOf = ({ id, name }: ListedDocument) => ({ id, name });

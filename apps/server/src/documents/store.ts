@@ -8,7 +8,10 @@ import {
   type Patches,
 } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
+import equal from 'fast-deep-equal';
 import { OWNER, type Database } from '../database/connect';
+import { isMissingReference } from '../database/errors';
+import { hashesIn, holdReferences } from './holdings';
 import { revisionsToForget, type Revision } from './revisions';
 
 /** A saved document, brought up to date. Each save makes the next revision. */
@@ -71,30 +74,45 @@ const fromRow = ({ id, kind, production, revision, body, saved_at }: Row): Store
 export class DocumentStore {
   constructor(private readonly database: Database) {}
 
-  /** Stores the documents of a new production, all or none. */
+  /** Stores the documents of a new production, all or none; the same ones twice are stored once. */
   async createProduction(production: string, documents: readonly NewDocument[]): Promise<void> {
-    for (const { kind, body } of documents) readDocument(kind, body);
-    await this.database.transaction(async (transaction) => {
-      for (const { id, kind, body } of documents) {
-        const row = { id, kind, production, owner: OWNER, revision: 1, body: JSON.stringify(body) };
-        await transaction('documents').insert(row);
-        await keepRevision(transaction, id, 1, body);
-      }
-    });
+    await this.insert(production, documents);
   }
 
-  /** Adds a document to a production that is there. */
-  async add(production: string, { id, kind, body }: NewDocument): Promise<void> {
-    readDocument(kind, body);
-    if (kind === 'production') {
+  /** Adds a document to a production that is there. The same one twice is added once. */
+  async add(production: string, document: NewDocument): Promise<void> {
+    if (document.kind === 'production') {
       throw new Problem('bad-input', 'A production can’t be put inside another one.');
     }
-    await this.read(production);
-    await this.database.transaction(async (transaction) => {
-      const row = { id, kind, production, owner: OWNER, revision: 1, body: JSON.stringify(body) };
-      await transaction('documents').insert(row);
-      await keepRevision(transaction, id, 1, body);
-    });
+    await this.insert(production, [document]);
+  }
+
+  private async insert(production: string, documents: readonly NewDocument[]): Promise<void> {
+    const read = documents.map(({ id, kind, body }) => ({
+      id,
+      kind,
+      body: readDocument(kind, body),
+    }));
+    await this.database
+      .transaction(async (transaction) => {
+        for (const { id, kind, body } of read) {
+          const stored = { kind, production, owner: OWNER, revision: 1 };
+          const inserted = await transaction('documents')
+            .insert({ id, ...stored, body: JSON.stringify(body) })
+            .onConflict('id')
+            .ignore()
+            .returning('id');
+          if (inserted.length > 0) await keepRevision(transaction, { id, kind, revision: 1, body });
+          else await checkSame(transaction, production, { id, kind, body });
+        }
+        // A scene may come with its characters, in any order.
+        for (const { kind, body } of read) await holdReferences(transaction, kind, body, null);
+      })
+      .catch((error: unknown) => {
+        throw isMissingReference(error)
+          ? new Problem('not-found', 'This production is no longer there.')
+          : error;
+      });
   }
 
   async read(id: string): Promise<StoredDocument> {
@@ -103,7 +121,7 @@ export class DocumentStore {
     return fromRow(row);
   }
 
-  /** The newest first. Names stand where they always did, so that one broken document spoils no list. */
+  /** The newest first. Bodies are not read, so that a broken one spoils no list. */
   async list(filter: { kind?: DocumentKind; production?: string }): Promise<ListedDocument[]> {
     const rows = await this.database('documents')
       .where(filter)
@@ -113,34 +131,42 @@ export class DocumentStore {
         'kind',
         'production',
         'saved_at',
-        this.database.raw("body->>'name' as name"),
+        'name',
       );
     return rows.map(({ saved_at, ...row }) => ({ ...row, savedAt: saved_at }));
   }
 
   /**
    * Saves changes that were made from a revision. What others saved since stays, as long as no record was changed by
-   * both.
+   * both. What the same window saved since, without hearing of it, is its own.
    *
+   * @param window who saves; null where that isn't said
    * @throws RevisionConflict where one was, or where it can't be told any more
    */
-  async patch(id: string, revision: number, patches: Patches): Promise<StoredDocument> {
+  async patch(
+    id: string,
+    revision: number,
+    patches: Patches,
+    window: string | null = null,
+  ): Promise<StoredDocument> {
     return this.database.transaction(async (transaction) => {
       const row = await transaction<Row>('documents').where({ id }).forUpdate().first();
       if (!row) throw new Problem('not-found', 'This is no longer there, so it can’t be saved.');
       const current = fromRow(row);
-      if (row.revision !== revision) {
+      if (row.revision !== revision && !(await isOwn(transaction, row, revision, window))) {
         const base = await bodyOfRevision(transaction, id, revision);
         if (!base || collide(differences(base, current.body), patches)) {
           throw new RevisionConflict(current);
         }
       }
       const body = readDocument(row.kind, applied(current.body, patches));
+      await holdReferences(transaction, row.kind, body, current.body);
       const next = { revision: row.revision + 1, saved_at: new Date() };
       await transaction('documents')
         .where({ id })
         .update({ ...next, body: JSON.stringify(body) });
-      await keepRevision(transaction, id, next.revision, body);
+      const saved = { id, kind: row.kind, revision: next.revision, body };
+      await keepRevision(transaction, saved, window);
       return fromRow({ ...row, ...next, body });
     });
   }
@@ -161,7 +187,10 @@ export class DocumentStore {
   }
 
   async deleteProduction(production: string): Promise<void> {
-    const gone = await this.database('documents').where({ production }).delete();
+    // Everything in it goes along.
+    const gone = await this.database('documents')
+      .where({ id: production, kind: 'production' })
+      .delete();
     if (gone === 0) throw new Problem('not-found', 'This production is no longer there.');
   }
 }
@@ -187,9 +216,53 @@ function applied(body: DocumentBodies[DocumentKind], patches: Patches): unknown 
   }
 }
 
+/** Makes sure that a document that is there already is the one that was to be stored. */
+async function checkSame(
+  database: Database,
+  production: string,
+  { id, kind, body }: NewDocument,
+): Promise<void> {
+  const there = await database<Row>('documents').where({ id }).first();
+  const first = there && (await bodyOfRevision(database, id, 1));
+  if (there?.production === production && there.kind === kind && equal(first, body)) return;
+  throw new Problem('conflict', 'There is another document of this id already.');
+}
+
+/** Whether all that was saved since a revision was saved by the same window. */
+async function isOwn(
+  database: Database,
+  { id, revision: last }: Pick<Row, 'id' | 'revision'>,
+  revision: number,
+  window: string | null,
+): Promise<boolean> {
+  if (window === null) return false;
+  const rows = await database('document_revisions')
+    .where({ document: id, saved_by: window })
+    .where('revision', '>', revision)
+    .count<{ count: string }[]>('* as count');
+  return revision < last && Number(rows[0]?.count) === last - revision;
+}
+
+interface NewRevision {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly revision: number;
+  readonly body: DocumentBodies[DocumentKind];
+}
+
 /** Keeps a new revision, and lets go of old ones that are close to others. */
-async function keepRevision(database: Database, document: string, revision: number, body: unknown) {
-  await database('document_revisions').insert({ document, revision, body: JSON.stringify(body) });
+async function keepRevision(
+  database: Database,
+  { id: document, kind, revision, body }: NewRevision,
+  window: string | null = null,
+): Promise<void> {
+  await database('document_revisions').insert({
+    document,
+    revision,
+    body: JSON.stringify(body),
+    holds: hashesIn(kind, body),
+    saved_by: window,
+  });
   const kept = await database('document_revisions')
     .where({ document })
     .select<{ revision: number; saved_at: Date }[]>('revision', 'saved_at');

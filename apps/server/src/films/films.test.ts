@@ -1,16 +1,17 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { CHARACTER_VERSION } from '@cruvo/core/character';
-import { SCENE_VERSION } from '@cruvo/core/scene';
+import { SCENE_VERSION, type FilmSettings } from '@cruvo/core/scene';
 import { FIXTURES } from '@cruvo/core/testing';
 import { run } from '@cruvo/media/tools';
 import { testFolder } from '@cruvo/media/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
-import type { Film } from './store';
+import { FilmStore, type Film } from './store';
 
 const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
 const settings = { width: 640, height: 360, frameRate: '24', background: '#123456' };
@@ -179,11 +180,20 @@ describe('films', () => {
   });
 });
 
+/** Makes it look as if a film's worker had been quiet for so long, seconds. */
+const quietFor = (seconds: number, { id }: Film) =>
+  studio.services.database.raw(
+    'update films set seen_at = now() - make_interval(secs => ?) where id = ?',
+    [seconds, id],
+  );
+
 describe('claims', () => {
   it('let only the latest worker report and finish', async () => {
     const film = await order(await makeProduction(studio, client, 0.1));
     const { films, media } = studio.services;
     const first = (await films.claim(film.id))!;
+    expect(await films.claim(film.id)).toBeNull();
+    await quietFor(13, film);
     const second = (await films.claim(film.id))!;
     expect(await films.report(film.id, first, 0.5)).toBe(false);
     expect(await films.report(film.id, second, 0.25)).toBe(true);
@@ -192,5 +202,71 @@ describe('claims', () => {
     expect(await read(film.id)).toMatchObject({ status: 'rendering', progress: 0.25 });
     await films.finish(film.id, second, hash);
     expect(await read(film.id)).toMatchObject({ status: 'done', media: hash });
+  });
+
+  it('are given up after eight losses, but not as long as the film comes further', async () => {
+    const film = await order(await makeProduction(studio, client, 0.1));
+    const { films } = studio.services;
+    for (let at = 1; at <= 12; at++) {
+      const claim = (await films.claim(film.id))!;
+      expect(await films.report(film.id, claim, at / 100)).toBe(true);
+      await quietFor(13, film);
+    }
+    for (let at = 1; at <= 8; at++) {
+      const claim = await films.claim(film.id);
+      expect(claim).not.toBeNull();
+      expect(await films.report(film.id, claim!, 0.12)).toBe(true);
+      await quietFor(13, film);
+    }
+    expect(await films.claim(film.id)).toBeNull();
+    expect(await read(film.id)).toMatchObject({
+      status: 'failed',
+      problem: expect.stringContaining('again and again'),
+    });
+  });
+
+  it('come back to the queue where the job or the worker is lost', async () => {
+    const { films, queue, database } = studio.services;
+    const emptied = async () => {
+      for (let task = await queue.next(); task; task = await queue.next()) await queue.done(task);
+    };
+    const film = await order(await makeProduction(studio, client, 0.1));
+    await emptied();
+    await films.queueLost();
+    expect(await queue.next()).toBeNull();
+    await database('films')
+      .where({ id: film.id })
+      .update({ created_at: new Date(0) });
+    await films.queueLost();
+    await films.queueLost();
+    expect((await queue.next())?.film).toBe(film.id);
+    expect(await queue.next()).toBeNull();
+    await films.claim(film.id);
+    await quietFor(13, film);
+    await films.queueLost();
+    expect((await queue.next())?.film).toBe(film.id);
+  });
+
+  it('are not stored where they can’t be queued', async () => {
+    const { films, documents } = studio.services;
+    const { production, sceneId, scene, character } = await makeProduction(studio, client, 0.1);
+    const broken = new FilmStore(studio.services.database, {
+      add: () => Promise.reject(new Error('no queue')),
+    });
+    const id = randomUUID();
+    const asked = { id, production, scene: sceneId, name: 'x', settings: settings as FilmSettings };
+    const material = { scene, characters: { [Object.keys(scene.cast)[0]!]: character } };
+    await expect(broken.create(asked, material)).rejects.toThrow('no queue');
+    await expect(films.read(id)).rejects.toMatchObject({ code: 'not-found' });
+    expect(await documents.read(sceneId)).toBeDefined();
+  });
+
+  it('go with their production, whose worker hears of it', async () => {
+    const made = await makeProduction(studio, client, 0.1);
+    const film = await order(made);
+    const claim = (await studio.services.films.claim(film.id))!;
+    await client.send('DELETE', `/productions/${made.production}`);
+    expect(await studio.services.films.report(film.id, claim, 0.5)).toBe(false);
+    expect((await client.send('GET', `/productions/${made.production}/films`)).body).toEqual([]);
   });
 });

@@ -1,13 +1,11 @@
-import { sentenceOf } from '@cruvo/core/problem';
 import PgBoss from 'pg-boss';
+import { sentenceOf } from '@cruvo/core/problem';
+import type { Database } from '../database/connect';
 import { log } from '../log';
 
-const QUEUE = 'film';
-const GIVEN_UP = 'film-given-up';
-/** A job whose worker has been quiet for this long is given to another, seconds. */
-const EXPIRES_AFTER = 12;
-/** How often a lost job is tried again. */
-const RETRIES = 8;
+const QUEUE = 'films-to-render';
+/** Rendering takes as long as it takes: who works on a film is told by the films themselves (FilmStore.claim). */
+const EXPIRES_AFTER_HOURS = 23;
 
 export interface FilmTask {
   /** Id of the queue's job. */
@@ -23,26 +21,33 @@ export class FilmQueue {
     this.boss = new PgBoss({
       connectionString: databaseUrl,
       max: 4,
-      maintenanceIntervalSeconds: 2,
+      maintenanceIntervalSeconds: 60,
     });
     this.boss.on('error', (error) => log.warn({ reason: sentenceOf(error) }, 'queue'));
   }
 
   async start(): Promise<void> {
     await this.boss.start();
-    await this.boss.createQueue(GIVEN_UP);
-    await this.boss.createQueue(QUEUE);
+    // Of each film one job waits at most, however often it is added.
+    await this.boss.createQueue(QUEUE, { name: QUEUE, policy: 'short' });
   }
 
   async stop(): Promise<void> {
     await this.boss.stop({ graceful: false, close: true });
   }
 
-  async add(film: string): Promise<void> {
+  /** Adds a film, which nobody sees before the transaction ends. */
+  async add(film: string, transaction: Database): Promise<void> {
+    const connection = (await transaction.client.acquireConnection()) as Connection;
     await this.boss.send(
       QUEUE,
       { film },
-      { expireInSeconds: EXPIRES_AFTER, retryLimit: RETRIES, retryDelay: 1, deadLetter: GIVEN_UP },
+      {
+        singletonKey: film,
+        expireInHours: EXPIRES_AFTER_HOURS,
+        retryLimit: 0,
+        db: { executeSql: (text, values) => connection.query(text, values) },
+      },
     );
   }
 
@@ -52,26 +57,12 @@ export class FilmQueue {
     return job ? { job: job.id, film: job.data.film } : null;
   }
 
-  /** The next film whose workers were lost too often, or null. */
-  async nextGivenUp(): Promise<string | null> {
-    const [job] = await this.boss.fetch<{ film: string }>(GIVEN_UP);
-    if (!job) return null;
-    await this.boss.complete(GIVEN_UP, job.id);
-    return job.data.film;
-  }
-
-  /** Says that the worker is alive: the job's time to expire starts anew. The queue has no call for it. */
-  async keepAlive({ job }: FilmTask): Promise<void> {
-    const { rows } = (await this.boss
-      .getDb()
-      .executeSql(
-        "update pgboss.job set started_on = now() where name = $1 and id = $2 and state = 'active' returning id",
-        [QUEUE, job],
-      )) as { rows: unknown[] };
-    if (rows.length === 0) log.warn({ job }, 'job was given to another worker');
-  }
-
   async done({ job }: FilmTask): Promise<void> {
     await this.boss.complete(QUEUE, job);
   }
+}
+
+/** What Knex hands out within a transaction: the driver's connection, on which the transaction runs. */
+interface Connection {
+  query(text: string, values: unknown[]): Promise<{ rows: unknown[] }>;
 }

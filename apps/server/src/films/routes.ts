@@ -3,11 +3,11 @@ import { object, string } from 'yup';
 import { Problem } from '@cruvo/core/problem';
 import { filmSettingsSchema, castOf } from '@cruvo/core/scene';
 import { isKind, type DocumentStore } from '../documents/store';
+import { newIdOf } from '../http/idempotency';
 import { idFrom } from '../http/routes';
 import { sendMedia } from '../media/routes';
 import type { MediaStore } from '../media/store';
 import type { FilmEvents } from './events';
-import type { FilmQueue } from './queue';
 import type { FilmMaterial, FilmStore } from './store';
 
 const filmRequest = object({ scene: string().required().uuid(), settings: filmSettingsSchema });
@@ -15,21 +15,19 @@ const filmRequest = object({ scene: string().required().uuid(), settings: filmSe
 export interface FilmServices {
   readonly documents: DocumentStore;
   readonly films: FilmStore;
-  readonly queue: FilmQueue;
   readonly media: MediaStore;
   readonly events: FilmEvents;
 }
 
-export function filmRoutes({ documents, films, queue, media, events }: FilmServices): Router {
+export function filmRoutes({ documents, films, media, events }: FilmServices): Router {
   const router = Router();
 
   router.post('/films', async (request, response) => {
     const { scene, settings } = filmRequest.validateSync(request.body, { strict: true });
     const { production, material } = await materialOf(documents, scene);
     const name = material.scene.name;
-    const film = await films.create({ production, scene, name, settings }, material);
-    await queue.add(film.id);
-    response.status(201).json(film);
+    const film = { id: newIdOf(request), production, scene, name, settings };
+    response.status(201).json(await films.create(film, material));
   });
 
   router.get('/productions/:id/films', async (request, response) => {
@@ -52,11 +50,13 @@ export function filmRoutes({ documents, films, queue, media, events }: FilmServi
       }
     };
     const listener = (id: string) => void send(id);
-    events.on('film', listener);
+    // The page asks again for all of them when it has connected anew.
+    const end = () => void response.end();
+    events.on('film', listener).on('interrupted', end);
     const beat = setInterval(() => response.write(': still here\n\n'), 15_000);
     response.on('close', () => {
       clearInterval(beat);
-      events.off('film', listener);
+      events.off('film', listener).off('interrupted', end);
     });
   });
 

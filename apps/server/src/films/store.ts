@@ -2,8 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import type { FilmRecord, FilmStatus, Scene } from '@cruvo/core/scene';
-import { OWNER, type Database } from '../database/connect';
 import { readDocument } from '@cruvo/core/document';
+import { OWNER, type Database } from '../database/connect';
+import { hashesIn } from '../documents/holdings';
+import type { FilmQueue } from './queue';
 
 export type Film = FilmRecord<Date>;
 
@@ -42,25 +44,55 @@ const fromRow = ({ created_at, finished_at, ...film }: Row): Film => ({
   finishedAt: finished_at,
 });
 
-export class FilmStore {
-  constructor(private readonly database: Database) {}
+/** A worker that has been quiet for this long has lost its film, seconds. */
+const HOLD_SECONDS = 12;
+/** A film is given up when it was lost so often without coming any further. */
+const MOST_ATTEMPTS = 8;
 
+const GIVEN_UP =
+  'Rendering stopped in the middle again and again, so it was given up. Try a smaller size.';
+
+export class FilmStore {
+  constructor(
+    private readonly database: Database,
+    private readonly queue: Pick<FilmQueue, 'add'>,
+  ) {}
+
+  /** Stores a film and adds it to the queue, both or neither. The same id twice is one film. */
   async create(
-    film: Pick<Film, 'production' | 'scene' | 'name' | 'settings'>,
+    film: Pick<Film, 'id' | 'production' | 'scene' | 'name' | 'settings'>,
     material: FilmMaterial,
   ): Promise<Film> {
-    const [row] = await this.database('films')
-      .insert({
-        ...film,
-        id: randomUUID(),
-        owner: OWNER,
-        status: 'waiting',
-        settings: JSON.stringify(film.settings),
-        material: JSON.stringify(material),
-      })
-      .returning<Row[]>(COLUMNS);
-    await this.announce(row!.id);
-    return fromRow(row!);
+    await this.database.transaction(async (transaction) => {
+      const inserted = await transaction('films')
+        .insert({
+          ...film,
+          owner: OWNER,
+          status: 'waiting',
+          settings: JSON.stringify(film.settings),
+          material: JSON.stringify(material),
+          holds: holdsOf(material),
+        })
+        .onConflict('id')
+        .ignore()
+        .returning('id');
+      if (inserted.length > 0) await this.queue.add(film.id, transaction);
+    });
+    await this.announce(film.id);
+    return this.read(film.id);
+  }
+
+  /** Adds films to the queue that nobody works on: their worker was lost, or their job. */
+  async queueLost(): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const rows = await transaction('films')
+        .whereIn('status', ['waiting', 'rendering'])
+        .whereRaw(`coalesce(seen_at, created_at) < now() - interval '${HOLD_SECONDS} seconds'`)
+        .forUpdate()
+        .skipLocked()
+        .select<{ id: string }[]>('id');
+      for (const { id } of rows) await this.queue.add(id, transaction);
+    });
   }
 
   async read(id: string): Promise<Film> {
@@ -94,26 +126,58 @@ export class FilmStore {
   /**
    * Takes a film in hand. Whoever had it before can no longer report on it.
    *
-   * @returns the claim to report with; null when the film is not wanted any more
+   * @returns the claim to report with; null when the film is not wanted any more, or somebody works on it
    */
   async claim(id: string): Promise<string | null> {
     const claim = randomUUID();
-    const changed = await this.database('films')
+    const free = `(status = 'waiting' or seen_at < now() - interval '${HOLD_SECONDS} seconds')`;
+    const [taken] = await this.database('films')
       .where({ id })
       .whereIn('status', ['waiting', 'rendering'])
-      .update({ claim, status: 'rendering', progress: 0 });
-    if (changed === 0) return null;
+      .whereRaw(free)
+      .update({
+        claim,
+        status: 'rendering',
+        progress: 0,
+        seen_at: this.database.fn.now(),
+        attempts: this.database.raw('attempts + 1'),
+      })
+      .returning<{ attempts: number }[]>('attempts');
+    if (!taken) return null;
+    if (taken.attempts > MOST_ATTEMPTS) {
+      await this.fail(id, GIVEN_UP);
+      return null;
+    }
     await this.announce(id);
     return claim;
   }
 
-  /** @returns whether the film is still wanted, and from this claim */
+  /**
+   * Says that the worker is alive and how far it is. A film that comes further than ever before is not given up.
+   *
+   * @returns whether the film is still wanted, and from this claim
+   */
   async report(id: string, claim: string, progress: number): Promise<boolean> {
     const changed = await this.database('films')
       .where({ id, claim, status: 'rendering' })
-      .update({ progress });
+      .update({
+        progress,
+        seen_at: this.database.fn.now(),
+        attempts: this.database.raw('case when ? > furthest then 0 else attempts end', [progress]),
+        furthest: this.database.raw('greatest(furthest, ?)', [progress]),
+      });
     if (changed > 0) await this.announce(id);
     return changed > 0;
+  }
+
+  /** Gives a film back that was not finished, so that another worker takes it at once. */
+  async release(id: string, claim: string): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      const changed = await transaction('films')
+        .where({ id, claim, status: 'rendering' })
+        .update({ status: 'waiting', claim: null, attempts: 0 });
+      if (changed > 0) await this.queue.add(id, transaction);
+    });
   }
 
   async finish(id: string, claim: string, media: string): Promise<void> {
@@ -144,7 +208,13 @@ export class FilmStore {
     await this.announce(id);
   }
 
+  /** Tells whoever shows films that some of them have changed or are gone. */
   private async announce(id: string): Promise<void> {
     await this.database.raw('select pg_notify(?, ?)', [FILM_CHANNEL, id]);
   }
+}
+
+function holdsOf({ scene, characters }: FilmMaterial): string[] {
+  const held = Object.values(characters).flatMap((one) => hashesIn('character', one));
+  return [...new Set([...hashesIn('scene', scene), ...held])];
 }

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ValidationError } from 'yup';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
+import { isDatabaseAway } from '../database/errors';
 import { log } from '../log';
 
 const STATUS: Record<ProblemCode, number> = {
@@ -11,6 +12,7 @@ const STATUS: Record<ProblemCode, number> = {
   conflict: 409,
   cancelled: 499,
   'no-space': 507,
+  busy: 503,
   unavailable: 503,
 };
 
@@ -19,7 +21,10 @@ export const DATABASE_AWAY = 'The studio can’t reach its database just now.';
 /** Answers with a problem document (RFC 9457). */
 export const answerProblems: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error);
+  // Whoever still sends a body can only hear an answer when that has been taken.
+  request.resume();
   const { status, code, detail } = describe(error);
+  if (code === 'busy') response.setHeader('Retry-After', '2');
   if (status >= 500) log.error({ reason: sentenceOf(error), path: request.path }, detail);
   response
     .status(status)
@@ -43,6 +48,8 @@ function describe(error: unknown): { status: number; code: ProblemCode; detail: 
     };
   }
   if (isDatabaseAway(error)) return { status: 503, code: 'unavailable', detail: DATABASE_AWAY };
+  if (isCutOff(error))
+    return { status: 499, code: 'cancelled', detail: 'The request was cut off.' };
   const status = (error as { status?: number } | null)?.status;
   if (status === 413)
     return { status, code: 'too-large', detail: 'This is too much to take in at once.' };
@@ -56,18 +63,8 @@ function describe(error: unknown): { status: number; code: ProblemCode; detail: 
   };
 }
 
-/** PostgreSQL's classes for lost connections and shutting down, and what the driver and the pool say. */
-export function isDatabaseAway(error: unknown): boolean {
-  const { code, name, message } = (error ?? {}) as {
-    code?: string;
-    name?: string;
-    message?: string;
-  };
-  return (
-    /^(08...|57P0.|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code ?? '') ||
-    name === 'KnexTimeoutError' ||
-    /Connection terminated|timeout expired|connection timeout|Timeout acquiring/i.test(
-      message ?? '',
-    )
-  );
+/** Whether the one who asked hung up in the middle of the request. */
+function isCutOff(error: unknown): boolean {
+  const { code, type } = (error ?? {}) as { code?: string; type?: string };
+  return code === 'ERR_STREAM_PREMATURE_CLOSE' || type === 'request.aborted';
 }

@@ -2,28 +2,34 @@ import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
 import { Router, type Request, type Response } from 'express';
 import parseRange from 'range-parser';
-import { fileNameFrom, hashFrom } from '../http/routes';
-import type { MediaIntake } from './intake';
+import { hashFrom } from '../http/routes';
 import type { MediaInfo, MediaStore } from './store';
 
-export function mediaRoutes(media: MediaStore, intake: MediaIntake): Router {
+export function mediaRoutes(media: MediaStore): Router {
   const router = Router();
-
-  router.post('/media/voices', async (request, response) => {
-    const left = new AbortController();
-    response.on('close', () => left.abort());
-    response.status(201).json(await intake.takeVoice(fileNameFrom(request), request, left.signal));
-  });
-
-  router.post('/media/pictures', async (request, response) => {
-    response.status(201).json(await intake.takePicture(fileNameFrom(request), request));
-  });
 
   router.get('/media/:hash', async (request, response) => {
     await sendMedia(media, await media.info(hashFrom(request.params.hash)), request, response);
   });
 
   return router;
+}
+
+/** The one stretch of a file that was asked for; null for all of it (RFC 9110, 13.1.5 and 14.2). */
+function rangeOf(
+  { headers }: Request,
+  hash: string,
+  size: number,
+): { readonly start: number; readonly end: number } | 'unsatisfiable' | null {
+  if (headers.range === undefined) return null;
+  if (headers['if-range'] !== undefined && headers['if-range'] !== `"${hash}"`) return null;
+  // More than there is, counted from the end, is all of it, which the parser doesn't know.
+  const [, suffix] = /^\s*bytes\s*=\s*-(\d+)\s*$/i.exec(headers.range) ?? [];
+  if (suffix !== undefined && Number(suffix) > size && size > 0) return { start: 0, end: size - 1 };
+  const ranges = parseRange(size, headers.range);
+  if (ranges === -1) return 'unsatisfiable';
+  if (ranges === -2 || ranges.type.trim() !== 'bytes' || ranges.length !== 1) return null;
+  return ranges[0]!;
 }
 
 /** Streams a file, or the one stretch of it that was asked for (RFC 9110, range requests). */
@@ -39,12 +45,15 @@ export async function sendMedia(
     .setHeader('Cache-Control', 'private, max-age=31536000, immutable')
     .setHeader('ETag', `"${hash}"`)
     .setHeader('Content-Security-Policy', "default-src 'none'");
-  const ranges = request.headers.range ? parseRange(size, request.headers.range) : -2;
-  if (ranges === -1) {
+  if (request.fresh) {
+    response.status(304).end();
+    return;
+  }
+  const range = rangeOf(request, hash, size);
+  if (range === 'unsatisfiable') {
     response.status(416).setHeader('Content-Range', `bytes */${size}`).end();
     return;
   }
-  const range = typeof ranges === 'object' && ranges.length === 1 ? ranges[0]! : null;
   const start = range?.start ?? 0;
   const end = range ? range.end + 1 : size;
   response.status(range ? 206 : 200).setHeader('Content-Length', end - start);

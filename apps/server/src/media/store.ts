@@ -7,6 +7,9 @@ import { OWNER, type Database } from '../database/connect';
 /** Bytes in one row of media_chunks. */
 export const CHUNK_BYTES = 1 << 20;
 
+/** The type of files that are kept as they came. */
+const ANY_FILE = 'application/octet-stream';
+
 export interface MediaInfo {
   readonly hash: string;
   /** Content type. */
@@ -76,13 +79,21 @@ export class MediaStore {
         .onConflict('hash')
         .ignore()
         .returning('hash');
-      if (inserted.length === 0) return;
+      if (inserted.length === 0) return this.renew(transaction, hash, type);
       let position = 0;
       for await (const bytes of inChunks(open())) {
         await transaction('media_chunks').insert({ hash, position: position++, bytes });
       }
     });
     return hash;
+  }
+
+  /** Content that is there already is wanted anew. What came as just any file may turn out to be a picture or a sound. */
+  private async renew(transaction: Database, hash: string, type: string): Promise<void> {
+    await transaction('media').where({ hash }).update({ unwanted_since: null });
+    if (type !== ANY_FILE) {
+      await transaction('media').where({ hash, type: ANY_FILE }).update({ type });
+    }
   }
 }
 

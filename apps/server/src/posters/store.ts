@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
 import type { Database } from '../database/connect';
+import { isMissingReference } from '../database/errors';
 import { isKind, type DocumentStore, type StoredDocument } from '../documents/store';
 import type { MediaStore } from '../media/store';
 import { characterPoster, paintPoster, POSTER_VERSION, scenePoster, type Poster } from './poster';
@@ -77,13 +78,6 @@ export class PosterStore {
     this.painting = painted.catch(() => undefined);
     return painted;
   }
-}
-
-/** PostgreSQL's code for a row that refers to one that is not there. */
-const FOREIGN_KEY_VIOLATION = '23503';
-
-function isMissingReference(error: unknown): boolean {
-  return (error as { code?: unknown } | null)?.code === FOREIGN_KEY_VIOLATION;
 }
 
 /** The document was deleted while its poster was painted. */

@@ -29,7 +29,7 @@ export async function startTestStudio(): Promise<TestStudio> {
   const services = createServices(throughRoad.href);
   await migrate(services.database);
   await services.queue.start();
-  await services.events.start();
+  services.events.start();
   const server = createApp(services, '').listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   return {
@@ -40,6 +40,7 @@ export async function startTestStudio(): Promise<TestStudio> {
     close: async () => {
       server.close();
       server.closeAllConnections();
+      services.intake.close();
       await services.queue.stop();
       await services.events.stop();
       await services.database.destroy();

@@ -17,7 +17,7 @@ export class TrackStore {
     await this.database('tracks')
       .insert({ id, owner: OWNER, bytes: Buffer.from(bytes) })
       .onConflict('id')
-      .ignore();
+      .merge({ unwanted_since: null });
     return id;
   }
 

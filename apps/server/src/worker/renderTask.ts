@@ -1,6 +1,4 @@
 import { createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -9,10 +7,11 @@ import { type Program, compile } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { drawingsOf, loadImages } from '@cruvo/film/images';
 import { renderFilm, type SoundAtTime } from '@cruvo/film/render';
+import { inTempFolder } from '@cruvo/media/tools';
 import type { Services } from '../app';
 import type { FilmTask } from '../films/queue';
 import type { FilmMaterial } from '../films/store';
-import { isDatabaseAway } from '../http/problems';
+import { isDatabaseAway } from '../database/errors';
 import { toSeconds } from '@cruvo/core/time';
 import { linesOf, heardLines } from '@cruvo/core/scene';
 
@@ -24,49 +23,50 @@ export type WorkerServices = Pick<Services, 'films' | 'media' | 'queue' | 'track
 /**
  * Renders one film of the queue and stores it, or stores why it could not be.
  *
- * @param stop ends the work in the middle; the film then waits for another worker
+ * @param stop ends the work in the middle; the film is then given to another worker
  */
 export async function renderTask(
   services: WorkerServices,
   task: FilmTask,
   stop: AbortSignal,
 ): Promise<void> {
-  const claim = await services.films.claim(task.film);
-  if (claim === null) return services.queue.done(task);
-  const folder = await mkdtemp(join(tmpdir(), 'cruvo-film-'));
-  try {
-    const media = await renderToMedia(services, task, { claim, folder, stop });
-    await services.films.finish(task.film, claim, media);
-  } catch (error) {
-    if (stop.aborted) return;
-    // With the database gone nothing can be said; the job expires and is tried again.
-    if (isDatabaseAway(error)) throw error;
-    if (!(error instanceof Problem && error.code === 'cancelled')) {
-      await services.films.fail(task.film, sentenceOf(error));
+  const { films, queue } = services;
+  const claim = await films.claim(task.film);
+  if (claim !== null) {
+    try {
+      const media = await inTempFolder((folder) =>
+        renderToMedia(services, task.film, { claim, folder, stop }),
+      );
+      await films.finish(task.film, claim, media);
+    } catch (error) {
+      // With the database gone nothing can be said; the film is found lost and rendered again.
+      if (isDatabaseAway(error)) throw error;
+      if (stop.aborted) await films.release(task.film, claim);
+      else if (!(error instanceof Problem && error.code === 'cancelled')) {
+        await films.fail(task.film, sentenceOf(error));
+      }
     }
-  } finally {
-    await rm(folder, { recursive: true, force: true });
   }
-  await services.queue.done(task);
+  await queue.done(task);
 }
 
 async function renderToMedia(
   services: WorkerServices,
-  task: FilmTask,
+  film: string,
   { claim, folder, stop }: { claim: string; folder: string; stop: AbortSignal },
 ): Promise<string> {
-  const { films, media, queue } = services;
+  const { films, media } = services;
   const unwanted = new AbortController();
   let progress = 0;
   const beat = setInterval(() => {
-    void Promise.all([queue.keepAlive(task), films.report(task.film, claim, progress)]).then(
-      ([, wanted]) => wanted || unwanted.abort(),
+    films.report(film, claim, progress).then(
+      (wanted) => wanted || unwanted.abort(),
       () => undefined,
     );
   }, REPORT_EVERY_MS);
   try {
-    const { settings } = await films.read(task.film);
-    const program = await prepare(services, await films.material(task.film));
+    const { settings } = await films.read(film);
+    const program = await prepare(services, await films.material(film));
     const images = await loadImages(drawingsOf(program), (hash) => media.readAll(hash));
     const sounds = await voicesOf(services, program, folder);
     const output = join(folder, 'film.mp4');
@@ -98,7 +98,13 @@ async function voicesOf(
   return Promise.all(
     heardLines(scene).map(async ({ start, voice }, at) => {
       const path = join(folder, `${at}.wav`);
-      const { size } = await media.info(voice.working);
+      const { size, type } = await media.info(voice.working);
+      if (type !== 'audio/wav') {
+        throw new Problem(
+          'bad-input',
+          `The voice “${voice.name}” is not a sound. Bring it in again.`,
+        );
+      }
       await pipeline(Readable.from(media.read(voice.working, 0, size)), createWriteStream(path));
       return { path, start: toSeconds(start) };
     }),

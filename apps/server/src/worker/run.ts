@@ -1,5 +1,6 @@
 import { sentenceOf } from '@cruvo/core/problem';
 import { setTimeout } from 'node:timers/promises';
+import { sweepTempFolders } from '@cruvo/media/tools';
 import { createServices } from '../app';
 import { log } from '../log';
 import { renderTask } from './renderTask';
@@ -7,19 +8,24 @@ import { renderTask } from './renderTask';
 const LOOK_EVERY_MS = 400;
 const AFTER_FAILURE_MS = 1000;
 
+/** How often a worker with nothing to do looks for films that were lost. */
+const LOOK_FOR_LOST_EVERY_MS = 3000;
+
 /** Renders films from the queue, one after another, until told to stop. */
 export async function runWorker(databaseUrl: string, signal: AbortSignal): Promise<void> {
   const services = createServices(databaseUrl);
+  await sweepTempFolders();
   await services.queue.start();
+  let looked = 0;
   while (!signal.aborted) {
     try {
+      if (Date.now() - looked > LOOK_FOR_LOST_EVERY_MS) {
+        await services.films.queueLost();
+        looked = Date.now();
+      }
       const task = await services.queue.next();
       if (task) await renderTask(services, task, signal);
-      else {
-        const givenUp = await services.queue.nextGivenUp();
-        if (givenUp) await services.films.fail(givenUp, GIVEN_UP);
-        await setTimeout(LOOK_EVERY_MS);
-      }
+      else await setTimeout(LOOK_EVERY_MS);
     } catch (error) {
       log.error({ reason: sentenceOf(error) }, 'worker');
       await setTimeout(AFTER_FAILURE_MS);
@@ -28,6 +34,3 @@ export async function runWorker(databaseUrl: string, signal: AbortSignal): Promi
   await services.queue.stop();
   await services.database.destroy();
 }
-
-const GIVEN_UP =
-  'Rendering stopped in the middle again and again, so it was given up. Try a smaller size.';
