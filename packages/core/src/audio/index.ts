@@ -1,5 +1,6 @@
 export * from './levels';
 export * from './melBands';
+export * from './mixing';
 export * from './resample';
 export * from './loudness';
 export * from './peaks';

@@ -2,3 +2,4 @@ export * from './documents';
 export * from './patches';
 export * from './references';
 export * from './storable';
+export * from './nesting';

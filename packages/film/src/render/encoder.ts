@@ -1,16 +1,12 @@
-import { spawn, type ChildProcessByStdio } from 'node:child_process';
-import type { Readable, Writable } from 'node:stream';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { Readable, type Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { rawVideoHeader, rawVideoPicture } from '@cruvo/core/formats';
-import { Problem, cancelled } from '@cruvo/core/problem';
+import { Problem, cancelled, sentenceOf } from '@cruvo/core/problem';
 import type { FilmSettings } from '@cruvo/core/scene';
 import { FRAME_RATES } from '@cruvo/core/time';
 import { asMissingTool, diskFull } from '@cruvo/media/tools';
-
-/** A voice in the film: a sound file and when it begins, seconds. */
-export interface SoundAtTime {
-  readonly path: string;
-  readonly start: number;
-}
+import { MIX_CHANNELS, MIX_RATE, mixedSound, type SoundAtTime } from './soundMix';
 
 export interface EncoderOptions {
   readonly settings: FilmSettings;
@@ -21,17 +17,20 @@ export interface EncoderOptions {
   readonly signal?: AbortSignal | undefined;
 }
 
-const SAMPLE_RATE = 48_000;
-
 /** Encodes pictures, with the sounds at their times, to an MP4 (H.264, AAC) that plays everywhere. */
 export class FilmEncoder {
-  private readonly process: ChildProcessByStdio<Writable, null, Readable>;
+  private readonly process: ChildProcess;
+  private readonly pictures: Writable;
   private readonly ended: Promise<void>;
   private complaints = '';
 
   constructor(private readonly options: EncoderOptions) {
-    this.process = spawn('ffmpeg', filmArguments(options), { stdio: ['pipe', 'ignore', 'pipe'] });
-    this.process.stderr.on('data', (chunk: Buffer) => {
+    // It reads no files, only what it is handed: pictures, and the mix of all sounds.
+    this.process = spawn('ffmpeg', filmArguments(options), {
+      stdio: ['pipe', 'ignore', 'pipe', 'pipe'],
+    });
+    this.pictures = this.process.stdin!;
+    this.process.stderr!.on('data', (chunk: Buffer) => {
       this.complaints = (this.complaints + chunk.toString()).slice(-4000);
     });
     const abort = () => this.process.kill('SIGKILL');
@@ -46,9 +45,10 @@ export class FilmEncoder {
     });
     // The ending is waited for in finish(); a write that fails first waits for it too.
     this.ended.catch(() => undefined);
-    this.process.stdin.on('error', () => undefined);
+    this.pictures.on('error', () => undefined);
+    void this.writeSound(this.process.stdio[SOUND_PIPE] as Writable);
     const { width, height } = options.settings;
-    this.process.stdin.write(rawVideoHeader(width, height));
+    this.pictures.write(rawVideoHeader(width, height));
   }
 
   /**
@@ -58,9 +58,9 @@ export class FilmEncoder {
    * @param time seconds at which it begins to be seen
    */
   async write(picture: Buffer, time: number): Promise<void> {
-    this.process.stdin.write(rawVideoPicture(time, picture.length));
+    this.pictures.write(rawVideoPicture(time, picture.length));
     await new Promise<void>((resolve, reject) => {
-      this.process.stdin.write(picture, (error) => {
+      this.pictures.write(picture, (error) => {
         if (error) this.ended.then(resolve, reject);
         else resolve();
       });
@@ -69,7 +69,7 @@ export class FilmEncoder {
 
   /** Ends the film. @throws Problem when it could not be written */
   async finish(): Promise<void> {
-    this.process.stdin.end();
+    this.pictures.end();
     await this.ended;
   }
 
@@ -77,6 +77,22 @@ export class FilmEncoder {
   async abandon(): Promise<void> {
     this.process.kill('SIGKILL');
     await this.ended.catch(() => undefined);
+  }
+
+  private async writeSound(pipe: Writable): Promise<void> {
+    const { sounds, length } = this.options;
+    const bytes = async function* () {
+      if (sounds.length === 0) return;
+      for await (const block of mixedSound(sounds, length)) yield Buffer.from(block.buffer);
+    };
+    try {
+      await pipeline(Readable.from(bytes()), pipe);
+    } catch (error) {
+      // An encoder that ends early says why itself; a voice that can't be read has to be told.
+      if (pipe.destroyed && this.process.exitCode !== null) return;
+      this.complaints += `\n${sentenceOf(error)}`;
+      this.process.kill('SIGKILL');
+    }
   }
 
   private failure(): Problem {
@@ -90,17 +106,25 @@ export class FilmEncoder {
   }
 }
 
+/** The encoder's file descriptor on which the sound comes. */
+const SOUND_PIPE = 3;
+
 /** The arguments with which ffmpeg makes a film of the pictures that it is handed. */
 export function filmArguments(options: Omit<EncoderOptions, 'signal'>): string[] {
   const rate = FRAME_RATES[options.settings.frameRate].join('/');
   // All that there is to know stands in the header: nothing is read ahead to find it out.
-  const input = ['-f', 'matroska', '-fpsprobesize', '0', '-analyzeduration', '0', '-i', 'pipe:0'];
-  return encodingArguments(options, input, `fps=${rate}`);
+  const known = ['-fpsprobesize', '0', '-analyzeduration', '0'];
+  const pictures = ['-f', 'matroska', ...known, '-i', 'pipe:0'];
+  const mix = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(MIX_CHANNELS)];
+  const sound = options.sounds.length > 0 ? [...mix, '-i', `pipe:${SOUND_PIPE}`] : [];
+  return encodingArguments(options, [...pictures, ...sound], `fps=${rate}`);
 }
 
 /**
  * The arguments with which ffmpeg makes the same film of RGBA frames in a file, converting them itself: what the
  * making of a film is measured against.
+ *
+ * @param options `sounds` holds one at most, which begins with the film
  */
 export function rgbaFilmArguments(
   options: Omit<EncoderOptions, 'signal'> & { readonly frames: string },
@@ -109,6 +133,7 @@ export function rgbaFilmArguments(
   const input = [
     ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`],
     ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', options.frames],
+    ...options.sounds.flatMap(({ path }) => ['-f', 'wav', '-i', path]),
   ];
   const toFilm = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
   return encodingArguments(options, input, toFilm);
@@ -119,40 +144,18 @@ function encodingArguments(
   input: readonly string[],
   pictureFilter: string,
 ): string[] {
+  const picture = `[0:v]${pictureFilter}[picture]`;
+  const sound = sounds.length > 0 ? `;[1:a]apad,atrim=end=${length}[sound]` : '';
   return [
-    ...['-v', 'error', '-y', ...input, ...sounds.flatMap(({ path }) => [...AS_WAV, '-i', path])],
-    ...['-filter_complex', filters(sounds, length, pictureFilter)],
-    ...['-map', '[picture]', ...(sounds.length > 0 ? ['-map', '[sound]'] : [])],
+    ...['-v', 'error', '-y', ...input, '-filter_complex', picture + sound],
+    ...['-map', '[picture]', ...(sound ? ['-map', '[sound]'] : [])],
     ...VIDEO_CODING,
     ...['-c:a', 'aac', '-b:a', '192k', '-movflags', '+faststart', '-f', 'mp4', output],
   ];
 }
 
-/** Sounds are read as WAV files and nothing else, whatever their bytes look like. */
-const AS_WAV = ['-protocol_whitelist', 'file', '-f', 'wav'];
-
 const VIDEO_CODING = [
   ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-profile:v', 'high'],
-  ...[
-    '-colorspace',
-    'bt709',
-    '-color_primaries',
-    'bt709',
-    '-color_trc',
-    'bt709',
-    '-color_range',
-    'tv',
-  ],
+  ...['-colorspace', 'bt709', '-color_primaries', 'bt709'],
+  ...['-color_trc', 'bt709', '-color_range', 'tv'],
 ];
-
-function filters(sounds: readonly SoundAtTime[], length: number, pictureFilter: string): string {
-  const picture = `[0:v]${pictureFilter}[picture]`;
-  if (sounds.length === 0) return picture;
-  const placed = sounds.map(({ start }, index) => {
-    const delay = `adelay=delays=${Math.round(start * SAMPLE_RATE)}S:all=1`;
-    return `[${index + 1}:a]aresample=${SAMPLE_RATE},aformat=channel_layouts=stereo,${delay}[line${index}]`;
-  });
-  const names = sounds.map((_, index) => `[line${index}]`).join('');
-  const mixed = `${names}amix=inputs=${sounds.length}:normalize=0:duration=longest`;
-  return [picture, ...placed, `${mixed},apad,atrim=end=${length}[sound]`].join(';');
-}

@@ -1,2 +1,3 @@
 export * from './encoder';
 export * from './renderFilm';
+export type { SoundAtTime } from './soundMix';

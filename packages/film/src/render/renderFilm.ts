@@ -6,8 +6,9 @@ import type { FilmSettings } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, frameStart, toSeconds } from '@cruvo/core/time';
 import { asFullDisk } from '@cruvo/media/tools';
 import type { NodeImages } from '../images';
-import { FilmEncoder, type SoundAtTime } from './encoder';
+import { FilmEncoder } from './encoder';
 import { FilmPictures } from './filmPictures';
+import type { SoundAtTime } from './soundMix';
 
 export interface FilmJob {
   readonly program: Program;

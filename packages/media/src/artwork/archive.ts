@@ -5,7 +5,7 @@ import { LARGEST_UNPACKED } from './limits';
 
 const MOST_FILES = 10_000;
 /** Largest file in an archive, bytes. */
-const LARGEST_MEMBER = 400_000_000;
+const LARGEST_MEMBER = 200_000_000;
 
 /** The files in a zip archive, by path. Nothing is unpacked before it is read. */
 export class Archive {
@@ -45,7 +45,12 @@ export class Archive {
   async read(path: string, most = LARGEST_MEMBER): Promise<Buffer> {
     const entry = this.entries.get(path);
     if (!entry) throw damaged(this.name);
-    if (entry.uncompressedSize > most) throw tooLarge(this.name);
+    if (entry.uncompressedSize > most) {
+      throw new Problem(
+        'too-large',
+        `“${path.slice(-60)}” in “${this.name}” unpacks to more than ${most / 1e6} MB. Make it smaller.`,
+      );
+    }
     if (entry.isEncrypted()) {
       throw new Problem(
         'bad-input',

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
-import { readDocument } from '@cruvo/core/document';
+import { isNestedDeeper, readDocument } from '@cruvo/core/document';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
 import type { Archive } from '../artwork/archive';
@@ -11,7 +11,8 @@ import { looksLikePixels, looksLikeXml, plainPicture, uprightSize } from '../pic
 import { CHARACTER_ENTRY, CHARACTER_FILE_VERSION, envelopeSchema, pictureEntry } from './format';
 
 /** Largest description of a character, bytes. */
-const LARGEST_DESCRIPTION = 40_000_000;
+const LARGEST_DESCRIPTION = 20_000_000;
+const DEEPEST_DESCRIPTION = 100;
 
 /**
  * Reads a character from its file. Every picture is decoded once before it is kept.
@@ -71,6 +72,7 @@ async function pictureIn(
 
 function characterIn(entry: Buffer, name: string): Character {
   try {
+    if (isNestedDeeper(entry, DEEPEST_DESCRIPTION)) throw new Error('It is nested too deep.');
     const said: unknown = JSON.parse(entry.toString('utf8'));
     const { version, character } = envelopeSchema.validateSync(said, { strict: true });
     if (version > CHARACTER_FILE_VERSION) {

@@ -12,6 +12,8 @@ import { SOURCE, type KeptFile, type Opened, type RoomTask } from './messages';
 /** The most that may come of one file, bytes. */
 const MOST_KEPT = 1_500_000_000;
 
+const ANY_FILE = 'application/octet-stream';
+
 /** Takes progress, 0 to 1. */
 type Report = (share: number) => void;
 
@@ -47,7 +49,7 @@ const OPENERS: {
       ...format,
       original: await kept.addSource(),
       working: await kept.addFile(working, 'audio/wav'),
-      peaks: await kept.add(Buffer.from(peaks.buffer), 'application/octet-stream'),
+      peaks: await kept.add(Buffer.from(peaks.buffer), ANY_FILE),
     };
   },
 
@@ -84,7 +86,7 @@ class KeptFiles {
   /** Keeps bytes; the same twice are kept once. @returns their hash */
   async add(bytes: Buffer, type: KeptFile['type']): Promise<string> {
     const hash = createHash('sha256').update(bytes).digest('hex');
-    if (this.found.has(hash)) return hash;
+    if (this.isKnown(hash, type)) return hash;
     this.bytes += bytes.length;
     if (this.bytes > MOST_KEPT) {
       throw new Problem(
@@ -99,7 +101,7 @@ class KeptFiles {
   }
 
   addSource(): Promise<string> {
-    return this.addPath(this.task.path, SOURCE, 'application/octet-stream');
+    return this.addPath(this.task.path, SOURCE, ANY_FILE);
   }
 
   addFile(file: string, type: KeptFile['type']): Promise<string> {
@@ -110,7 +112,14 @@ class KeptFiles {
     const digest = createHash('sha256');
     await pipeline(createReadStream(path), digest);
     const hash = digest.digest('hex');
-    this.found.set(hash, { file, type, hash });
+    if (!this.isKnown(hash, type)) this.found.set(hash, { file, type, hash });
     return hash;
+  }
+
+  /** Whether the same content is kept already; what was just any file may turn out to be more. */
+  private isKnown(hash: string, type: KeptFile['type']): boolean {
+    const known = this.found.get(hash);
+    if (known?.type === ANY_FILE) this.found.set(hash, { ...known, type });
+    return known !== undefined;
   }
 }

@@ -1,0 +1,74 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Problem } from '@cruvo/core/problem';
+import { HOSTILE_FILES, plainSvg, testFolder, toneIn, wav, write } from '../testing';
+import { Rooms, type RoomsOptions } from './rooms';
+import type { RoomTask } from './messages';
+
+const rooms = new Rooms();
+beforeAll(() => rooms.prepare());
+afterAll(() => rooms.close());
+
+const folder = testFolder();
+let tasks = 0;
+function open(kind: RoomTask['kind'], path: string, name: string, options: RoomsOptions = {}) {
+  const results = join(folder, `results-${tasks++}`);
+  mkdirSync(results);
+  return rooms.open({ kind, path, name, folder: results }, options);
+}
+
+describe('a room', () => {
+  it('opens a voice, tells how far it is, and names files by numbers', async () => {
+    const path = wav(folder, 'voice.wav', 2, toneIn([0.5, 1]));
+    const shares: number[] = [];
+    const { opened, kept } = await open('voice', path, '../../voice.wav', {
+      onProgress: (share) => shares.push(share),
+    });
+    expect(opened).toMatchObject({ name: '../../voice.wav', sampleRate: 48_000, channels: 1 });
+    // The recording is what Cruvo works with already: it is kept once.
+    expect(kept.map(({ file }) => file)).toEqual(['source', '1']);
+    expect(kept.map(({ type }) => type)).toContain('audio/wav');
+    expect(shares.at(-1)).toBe(1);
+  });
+
+  it('opens a picture', async () => {
+    const { opened } = await open('picture', write(folder, 'p.svg', plainSvg('#ff0000')), 'p.svg');
+    expect(opened).toMatchObject({ width: 2048, height: 1152 });
+  });
+
+  it('ends at once when nobody waits any more', async () => {
+    const control = new AbortController();
+    const { bytes, name } = HOSTILE_FILES.find(({ what }) => what === 'blurs of blurs')!;
+    const work = open('artwork', write(folder, name, bytes()), name, { signal: control.signal });
+    control.abort();
+    await expect(work).rejects.toMatchObject({ code: 'cancelled' });
+  });
+
+  it.each(HOSTILE_FILES)(
+    'stays whole with $what',
+    async ({ kind, name, bytes, sentence }) => {
+      const path = write(folder, name, bytes());
+      const outcome = await open(kind, path, name).catch((error: unknown) => error);
+      if (sentence === null) {
+        if (outcome instanceof Error) expect(outcome).toBeInstanceOf(Problem);
+      } else {
+        expect(outcome).toBeInstanceOf(Problem);
+        expect((outcome as Problem).message).toMatch(sentence);
+      }
+    },
+    60_000,
+  );
+});
+
+describe('the line of files that wait', () => {
+  it('tells each its place, and lets in the next one when one has left', async () => {
+    const path = write(folder, 'one.svg', plainSvg('#00ff00'));
+    const places: number[][] = [];
+    const all = Array.from({ length: 5 }, (_, at) => {
+      places[at] = [];
+      return open('picture', path, `${at}.svg`, { onPlace: (place) => places[at]!.push(place) });
+    });
+    await Promise.all(all);
+    expect(places).toEqual([[], [], [1], [2, 1], [3, 2, 1]]);
+  });
+});
