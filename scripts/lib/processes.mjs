@@ -4,6 +4,11 @@ import { ROOT } from './paths.mjs';
 import { fail } from './packages.mjs';
 
 const RESTART_AFTER_MS = 500;
+/** A process that has said for so long that it runs, and says so no more, hangs. */
+const HANGS_AFTER_MS = 20_000;
+/** Loading takes its time. */
+const STARTS_WITHIN_MS = 120_000;
+const LOOK_EVERY_MS = 1000;
 
 /** Runs a program of the project to its end. */
 export function runToEnd(args, environment = {}, options = {}) {
@@ -20,25 +25,38 @@ export function runOrFail(what, args, environment, options) {
   if (runToEnd(args, environment, options) !== 0) fail(`${what} failed. See the messages above.`);
 }
 
-/** Keeps a program of the project running: started again whenever it ends by itself. */
-export function keepRunning(args, environment) {
+/**
+ * Keeps a program of the project running: started again whenever it ends by itself, and ended where it hangs. It is
+ * told to hang by no longer sending messages (apps/server/src/heartbeat.ts).
+ */
+export function keepRunning(args, environment, hangsAfter = HANGS_AFTER_MS) {
   let child;
   let stopped = false;
+  let silentAt = 0;
   const start = () => {
     child = spawn(process.execPath, args, {
       cwd: ROOT,
       env: { ...process.env, ...environment },
-      stdio: ['ignore', 'inherit', 'inherit'],
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
+    silentAt = Date.now() + STARTS_WITHIN_MS;
+    child.on('message', () => (silentAt = Date.now() + hangsAfter));
     child.on('exit', () => {
       if (!stopped) setTimeout(() => stopped || start(), RESTART_AFTER_MS);
     });
   };
   start();
+  const watch = setInterval(() => {
+    if (Date.now() > silentAt) child.kill('SIGKILL');
+  }, LOOK_EVERY_MS);
   return {
+    get pid() {
+      return child.pid;
+    },
     stop: () =>
       new Promise((resolve) => {
         stopped = true;
+        clearInterval(watch);
         if (child.exitCode !== null || child.signalCode !== null) return resolve();
         child.on('exit', resolve);
         child.kill('SIGTERM');

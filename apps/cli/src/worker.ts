@@ -13,6 +13,6 @@ export function workerCommand(): Command {
       process.once('SIGINT', () => stop.abort()).once('SIGTERM', () => stop.abort());
       // Loaded only here: the other commands need no database.
       const { runWorker } = await import('@cruvo/server/worker');
-      await runWorker(database, stop.signal);
+      await runWorker(database, stop);
     });
 }

@@ -3,6 +3,7 @@ import { sweepTempFolders } from '@cruvo/media/tools';
 import { createApp, createServices } from './app';
 import { configFromEnvironment, LOOPBACK } from './config';
 import { migrate } from './database/connect';
+import { startHeartbeat } from './heartbeat';
 import { limitPatience } from './http/patience';
 import { log } from './log';
 import { collectUnwanted } from './media/collector';
@@ -43,3 +44,4 @@ async function stop(): Promise<void> {
 }
 process.once('SIGINT', () => void stop());
 process.once('SIGTERM', () => void stop());
+startHeartbeat(() => void stop());

@@ -2,6 +2,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { setTimeout } from 'node:timers/promises';
 import { sweepTempFolders } from '@cruvo/media/tools';
 import { createServices } from '../app';
+import { startHeartbeat } from '../heartbeat';
 import { log } from '../log';
 import { renderTask } from './renderTask';
 
@@ -12,7 +13,9 @@ const AFTER_FAILURE_MS = 1000;
 const LOOK_FOR_LOST_EVERY_MS = 3000;
 
 /** Renders films from the queue, one after another, until told to stop. */
-export async function runWorker(databaseUrl: string, signal: AbortSignal): Promise<void> {
+export async function runWorker(databaseUrl: string, stop: AbortController): Promise<void> {
+  const { signal } = stop;
+  startHeartbeat(() => stop.abort());
   const services = createServices(databaseUrl);
   await sweepTempFolders();
   await services.queue.start();

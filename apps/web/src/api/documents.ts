@@ -43,17 +43,28 @@ export async function readDocumentById<Kind extends DocumentKind>(
   return checked(kind, await getJson<Document<Kind>>(`/documents/${id}`));
 }
 
-/** Saves changes that were made from a revision. @throws Problem */
+/** Requests that outlive their page may have so many bytes together (Fetch, 4.6), less some for others. */
+const KEPT_ALIVE = 40_000;
+
+/** Saves changes that were made from a revision. @param window which one saves @throws Problem */
 export async function patchDocument<Kind extends DocumentKind>(
   kind: Kind,
   id: string,
   revision: number,
   patches: Patches,
+  window: string,
 ): Promise<SaveOutcome<Kind>> {
+  const body = JSON.stringify({ patches });
   const response = await fetch(`/api/documents/${id}`, {
     method: 'PATCH',
-    headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
-    body: JSON.stringify({ patches }),
+    headers: {
+      'Content-Type': 'application/json',
+      'If-Match': `"${revision}"`,
+      'X-Window': window,
+    },
+    body,
+    // Goes out even if the page is closed meanwhile, as long as browsers allow that.
+    keepalive: body.length < KEPT_ALIVE,
   }).catch(() => null);
   if (response?.ok) {
     return { saved: true, document: checked(kind, (await response.json()) as Document<Kind>) };

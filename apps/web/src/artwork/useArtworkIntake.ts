@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { sendArtwork, type Sent } from '../api/artwork';
+import type { UploadProgress } from '../api/upload';
 
 /** Artwork on its way in: how far it is, what went wrong, and how to stop it. */
 export interface ArtworkIntake {
-  /** Null while nothing comes in; the share of layers read, -1 before the first. */
-  readonly share: number | null;
+  /** Null while nothing comes in. */
+  readonly progress: UploadProgress | null;
   readonly failure: string | null;
   take(files: readonly File[]): Promise<void>;
   fail(sentence: string): void;
@@ -16,7 +17,7 @@ export interface ArtworkIntake {
 export function useArtworkIntake(
   onSent: (sent: Sent, first: File) => Promise<void> | void,
 ): ArtworkIntake {
-  const [share, setShare] = useState<number | null>(null);
+  const [progress, setProgress] = useState<UploadProgress | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const control = useRef<AbortController | null>(null);
   useEffect(() => () => control.current?.abort(), []);
@@ -28,16 +29,16 @@ export function useArtworkIntake(
     const own = new AbortController();
     control.current = own;
     setFailure(null);
-    setShare(-1);
+    setProgress({ stage: 'sending', share: 0 });
     try {
-      const sent = await sendArtwork(files, (now) => setShare(now ?? -1), own.signal);
+      const sent = await sendArtwork(files, { onProgress: setProgress, signal: own.signal });
       await onSent(sent, first);
     } catch (error) {
       const left = own.signal.aborted || (error instanceof Problem && error.code === 'cancelled');
       if (!left) setFailure(sentenceOf(error));
     } finally {
-      if (control.current === own) setShare(null);
+      if (control.current === own) setProgress(null);
     }
   };
-  return { share, failure, take, fail: setFailure, cancel: () => control.current?.abort() };
+  return { progress, failure, take, fail: setFailure, cancel: () => control.current?.abort() };
 }

@@ -141,7 +141,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
         <ArtworkMenu onNewer={() => setDialog({ newer: [] })} />
         <SceneButton />
       </TopBar>
-      <SaveBanner saver={saver} />
+      <SaveBanner kind="character" id={open.id} saver={saver} />
       <PartTree />
       <main {...getRootProps({ className: `character-middle ${isDragActive ? 'over' : ''}` })}>
         <div className="d-flex align-items-center gap-2 pe-3">

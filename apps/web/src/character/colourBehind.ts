@@ -43,7 +43,8 @@ async function ovalDrawing(
 ): Promise<Drawing> {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${page.width} ${page.height}"><g id="colour"><ellipse cx="${x}" cy="${y}" rx="${width / 2}" ry="${height / 2}" fill="${MOUTH_DARK}"/></g></svg>`;
   const file = new File([svg], 'colour.svg');
-  const sent = await sendArtwork([file], () => undefined, new AbortController().signal);
+  const options = { onProgress: () => undefined, signal: new AbortController().signal };
+  const sent = await sendArtwork([file], options);
   const drawing = sent.kind === 'artwork' ? sent.artwork.layers[0]?.drawing : null;
   if (!drawing) throw new Problem('unavailable', 'The colour could not be kept. Try again.');
   return drawing;

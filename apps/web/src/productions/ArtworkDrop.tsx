@@ -16,7 +16,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
     const notes = sent.kind === 'artwork' ? sent.artwork.notes : [];
     await navigate(`/characters/${id}`, { state: { notes } });
   });
-  const { share, take } = intake;
+  const { progress, take } = intake;
   const takeStarter = async (name: string, url: string) => {
     const response = await fetch(url).catch(() => null);
     if (!response?.ok) return intake.fail(`${name} can’t be fetched just now. Try again.`);
@@ -45,7 +45,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
           SVG, OpenRaster or PSD, or several PNG, JPEG, WebP pictures, also zipped. Layers named in
           ordinary words (mouth, ah, eye closed left …) find their places by themselves.
         </p>
-        {share === null && (
+        {progress === null && (
           <div className="d-flex flex-wrap gap-2">
             <Button onClick={open}>Choose files</Button>
             <span className="d-inline-flex align-items-center gap-2 flex-wrap">
@@ -64,7 +64,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
         )}
         <ArtworkProgress intake={intake} />
       </div>
-      {share === null && (
+      {progress === null && (
         <div className="starters" role="group" aria-label="Or start with one of these">
           {STARTERS.map(({ name, url, what }) => (
             <button

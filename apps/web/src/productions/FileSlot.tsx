@@ -1,6 +1,7 @@
 import type { LucideIcon } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Button, ProgressBar } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
+import { UploadBar } from '../artwork/UploadBar';
 import { useDropzone } from 'react-dropzone';
 import type { Slot } from './useSlot';
 
@@ -51,20 +52,7 @@ export function FileSlot<Result>({
         </span>
       )}
       {state.kind === 'sending' ? (
-        <div className="w-100" role="status">
-          <span className="small">
-            {state.share < 1 ? 'Sending' : 'Checking'} {state.name} …
-          </span>
-          <ProgressBar
-            className="my-1"
-            now={100 * state.share}
-            animated={state.share >= 1}
-            aria-label={`Sending ${state.name}`}
-          />
-          <Button size="sm" variant="quiet" onClick={slot.cancel}>
-            Cancel
-          </Button>
-        </div>
+        <UploadBar progress={state.progress} name={state.name} onCancel={slot.cancel} />
       ) : (
         <Button size="sm" variant="outline-secondary" onClick={open}>
           {state.kind === 'empty' ? 'Choose a file' : 'Choose another'}

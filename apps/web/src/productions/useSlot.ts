@@ -1,17 +1,14 @@
 import { useRef, useState } from 'react';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
+import type { UploadOptions, UploadProgress } from '../api/upload';
 
 export type SlotState<Result> =
   | { readonly kind: 'empty' }
-  | { readonly kind: 'sending'; readonly name: string; readonly share: number }
+  | { readonly kind: 'sending'; readonly name: string; readonly progress: UploadProgress }
   | { readonly kind: 'filled'; readonly name: string; readonly result: Result }
   | { readonly kind: 'refused'; readonly name: string; readonly sentence: string };
 
-type Upload<Result> = (
-  file: File,
-  onProgress: (share: number) => void,
-  signal: AbortSignal,
-) => Promise<Result>;
+type Upload<Result> = (file: File, options: UploadOptions) => Promise<Result>;
 
 /** A place for one file: sends it as soon as it is dropped, and shows what came of it. */
 export function useSlot<Result>(upload: Upload<Result>) {
@@ -23,11 +20,11 @@ export function useSlot<Result>(upload: Upload<Result>) {
     const control = new AbortController();
     sending.current = control;
     const { name } = file;
-    setState({ kind: 'sending', name, share: 0 });
+    setState({ kind: 'sending', name, progress: { stage: 'sending', share: 0 } });
     try {
-      const onProgress = (share: number) =>
-        sending.current === control && setState({ kind: 'sending', name, share });
-      const result = await upload(file, onProgress, control.signal);
+      const onProgress = (progress: UploadProgress) =>
+        sending.current === control && setState({ kind: 'sending', name, progress });
+      const result = await upload(file, { onProgress, signal: control.signal });
       if (sending.current === control) setState({ kind: 'filled', name, result });
     } catch (error) {
       if (sending.current !== control) return;

@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Alert, Button, ListGroup, Modal, Spinner } from 'react-bootstrap';
 import type { DocumentBodies, DocumentKind } from '@cruvo/core/document';
 import { sentenceOf } from '@cruvo/core/problem';
 import { listRevisions, readRevision } from '../api/documents';
+import { storeTrack } from '../api/media';
 import { whenExactly } from '../shell/when';
+import { readUnsavedFile } from './unsavedFile';
 
 interface EarlierVersionsProps<Kind extends DocumentKind> {
   readonly kind: Kind;
@@ -40,6 +42,21 @@ export function EarlierVersions<Kind extends DocumentKind>({
   const differences = version.data ? describe(mine, version.data) : [];
   const error = revisions.error ?? version.error;
 
+  const file = useRef<HTMLInputElement>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  /** Takes what was downloaded when nothing else could keep it. */
+  const takeFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    try {
+      const { body, tracks } = readUnsavedFile(kind, id, await chosen.text());
+      for (const track of tracks.values()) await storeTrack(track);
+      onTake(body);
+      onClose();
+    } catch (error) {
+      setFailure(sentenceOf(error));
+    }
+  };
+
   const bringBack = () => {
     if (version.data) onTake(version.data);
     onClose();
@@ -54,6 +71,7 @@ export function EarlierVersions<Kind extends DocumentKind>({
       </Modal.Header>
       <Modal.Body>
         {error && <Alert variant="danger">{sentenceOf(error)}</Alert>}
+        {failure && <Alert variant="danger">{failure}</Alert>}
         <div className="choices" style={{ gridTemplateColumns: '15rem 1fr' }}>
           <ListGroup style={{ maxHeight: '22rem', overflowY: 'auto' }}>
             {revisions.isPending && <Spinner size="sm" aria-label="Loading" />}
@@ -92,6 +110,21 @@ export function EarlierVersions<Kind extends DocumentKind>({
       </Modal.Body>
       <Modal.Footer>
         <span className="quiet small me-auto">Restoring a version can be undone.</span>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="File of unsaved work"
+          onChange={({ target }) => void takeFile(target.files?.[0])}
+        />
+        <Button
+          variant="quiet"
+          onClick={() => file.current?.click()}
+          title="Work that was downloaded because it could not be saved"
+        >
+          Unsaved work from a file …
+        </Button>
         <Button variant="quiet" onClick={onClose}>
           Close
         </Button>

@@ -98,14 +98,79 @@ describe('DocumentSaver', () => {
   it('takes up what an earlier visit left, also in another window’s way', async () => {
     const world = savingServer();
     const saver = openSaver(world);
-    saver.resume(scene('left'), 1, new Map([['t', track]]));
+    saver.resume({
+      body: scene('left'),
+      revision: 1,
+      window: null,
+      tracks: new Map([['t', track]]),
+    });
     await pass(600);
     expect([world.saved.name, world.tracks]).toEqual(['left', [track]]);
 
     const late = openSaver(world);
-    late.resume(scene('older'), 1, new Map());
+    late.resume({ body: scene('older'), revision: 1, window: null, tracks: new Map() });
     await pass(600);
     expect(late.state.getState().kind).toBe('conflict');
+  });
+
+  it('does not take its own save, whose answer was lost, for somebody else’s', async () => {
+    const world = savingServer();
+    const saver = openSaver(world);
+    world.losesAnswers = true;
+    saver.change(scene('one'));
+    await pass(600);
+    expect([world.saved.name, saver.state.getState().kind]).toEqual(['one', 'away']);
+    saver.change(scene('two'));
+    world.losesAnswers = false;
+    await pass(3000);
+    expect([world.saved.name, saver.state.getState().kind]).toEqual(['two', 'saved']);
+
+    // Nor after the page was opened anew in between.
+    world.losesAnswers = true;
+    saver.change(scene('three'));
+    await pass(600);
+    saver.change(scene('four'));
+    await pass(100);
+    saver.stop();
+    const { window } = world.journal.get('id')!;
+    world.losesAnswers = false;
+    const again = openSaver(world);
+    again.resume({ body: scene('four'), revision: 3, window, tracks: new Map() });
+    await pass(600);
+    expect([world.saved.name, again.state.getState().kind]).toEqual(['four', 'saved']);
+  });
+
+  it('says that work is kept only when the browser has kept it', async () => {
+    const world = savingServer();
+    const saver = openSaver(world);
+    const keeping = () => saver.keeping.getState();
+    expect(keeping()).toEqual({ kind: 'nothing' });
+    let kept: () => void = () => undefined;
+    const { write } = world.ports.journal;
+    world.ports.journal.write = async (id, entry) => {
+      await new Promise<void>((resolve) => (kept = resolve));
+      await write(id, entry);
+    };
+    world.away = true;
+    saver.change(scene('a'));
+    await pass(600);
+    expect([keeping().kind, saver.state.getState().kind]).toEqual(['nothing', 'away']);
+    kept();
+    await pass(0);
+    expect(keeping()).toEqual({ kind: 'kept' });
+    world.ports.journal.write = async () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    saver.change(scene('b'));
+    await pass(0);
+    expect(keeping()).toEqual({
+      kind: 'not kept',
+      sentence: 'This browser has no room left to keep your work.',
+    });
+    expect(saver.unsavedCopy().body.name).toBe('b');
+    world.away = false;
+    await pass(3000);
+    expect([world.saved.name, keeping()]).toEqual(['b', { kind: 'nothing' }]);
   });
 
   it('says when a change is refused, and does not repeat it', async () => {
@@ -126,10 +191,10 @@ describe('DocumentSaver', () => {
       const { save } = world.ports;
       const waiting: (() => void)[] = [];
       const begun: string[] = [];
-      world.ports.save = async (revision, patches) => {
+      world.ports.save = async (revision, patches, window) => {
         begun.push(patched(world.saved, patches).name);
         await new Promise<void>((resolve) => waiting.push(resolve));
-        return save(revision, patches);
+        return save(revision, patches, window);
       };
       return { world, saver: openSaver(world), begun, letGo: () => waiting.shift()!() };
     };
@@ -215,9 +280,9 @@ describe('DocumentSaver', () => {
     const world = savingServer();
     const asked: string[] = [];
     const { save } = world.ports;
-    world.ports.save = (revision, patches) => {
+    world.ports.save = (revision, patches, window) => {
       asked.push(patched(world.saved, patches).name);
-      return save(revision, patches);
+      return save(revision, patches, window);
     };
     const saver = openSaver(world);
     saver.change(scene('wrong'));

@@ -10,7 +10,7 @@ import {
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import type { Document, SaveOutcome } from '../api/documents';
 import type { AnalysedVoice } from '../workers/analyseVoice';
-import type { Journal } from './journal';
+import type { Journal, UnsavedWork } from './journal';
 
 /** How the document on the screen stands to the one on the server. */
 export type SaveState<Kind extends DocumentKind> =
@@ -20,9 +20,16 @@ export type SaveState<Kind extends DocumentKind> =
   | { readonly kind: 'refused'; readonly sentence: string }
   | { readonly kind: 'conflict'; readonly theirs: Document<Kind> };
 
+/** Whether work that is not on the server yet would be there after a crash of the browser. */
+export type KeepingState =
+  | { readonly kind: 'nothing' }
+  | { readonly kind: 'kept' }
+  | { readonly kind: 'not kept'; readonly sentence: string };
+
 /** What the saver needs of the world. */
 export interface SaverPorts<Kind extends DocumentKind> {
-  readonly save: (revision: number, patches: Patches) => Promise<SaveOutcome<Kind>>;
+  /** `window` tells the server whose change it is. */
+  readonly save: (revision: number, patches: Patches, window: string) => Promise<SaveOutcome<Kind>>;
   /** The document as it is on the server now. */
   readonly read: () => Promise<Document<Kind>>;
   readonly storeTrack: (bytes: Uint8Array<ArrayBuffer>) => Promise<void>;
@@ -30,6 +37,9 @@ export interface SaverPorts<Kind extends DocumentKind> {
   /** Tells other windows that there is a new revision. */
   readonly announce: (revision: number) => void;
 }
+
+/** What was heard in voices and is not on the server yet, by id. */
+type PendingTracks = ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 2000;
@@ -42,10 +52,14 @@ const RETRY_AFTER_MS = 2000;
  */
 export class DocumentSaver<Kind extends DocumentKind> {
   readonly state = createStore<SaveState<Kind>>(() => ({ kind: 'saved' }));
+  /** How what is not saved is kept in the browser. */
+  readonly keeping = createStore<KeepingState>(() => ({ kind: 'nothing' }));
   /** Told what the document is once others have changed it. */
   onMerged: (body: DocumentBodies[Kind]) => void = () => undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private saving = false;
+  /** Known to the server, so that a save whose answer was lost is not taken for somebody else's. */
+  private window: string = crypto.randomUUID();
   /** The newest revision that another window told of. */
   private announced = 0;
   private saved: DocumentBodies[Kind];
@@ -71,12 +85,9 @@ export class DocumentSaver<Kind extends DocumentKind> {
    * @param body the document with that work in it
    * @param revision the one that the work was made from
    */
-  resume(
-    body: DocumentBodies[Kind],
-    revision: number,
-    tracks: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
-  ): void {
+  resume({ body, revision, window, tracks }: UnsavedWork<Kind>): void {
     this.revision = revision;
+    this.window = window ?? this.window;
     for (const [id, bytes] of tracks) this.pendingTracks.set(id, bytes);
     this.change(body);
   }
@@ -93,7 +104,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   addTrack({ id, bytes }: AnalysedVoice): void {
     this.pendingTracks.set(id, bytes);
-    void this.ports.journal.keepTrack(id, bytes);
+    void this.keep(() => this.ports.journal.keepTrack(id, bytes));
   }
 
   /** Settles a conflict by saving what is on this screen over the other. */
@@ -154,6 +165,11 @@ export class DocumentSaver<Kind extends DocumentKind> {
     clearTimeout(this.timer);
   }
 
+  /** What is on this screen and not on the server, to be taken along as a file. */
+  unsavedCopy(): { readonly body: DocumentBodies[Kind]; readonly tracks: PendingTracks } {
+    return { body: this.current, tracks: this.pendingTracks };
+  }
+
   /** What is here and not on the server. */
   private pending(): Patches {
     return this.current === this.saved ? [] : differences(this.saved, this.current);
@@ -178,7 +194,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
   /** What is on the screen is what is on the server: by undo, or by taking the other's. */
   private nothingToSave(): void {
     clearTimeout(this.timer);
-    void this.ports.journal.remove(this.id, [...this.pendingTracks.keys()]);
+    void this.clearJournal([...this.pendingTracks.keys()]);
     this.enter({ kind: 'saved' });
   }
 
@@ -197,7 +213,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     const sent = this.current;
     try {
       const tracks = await this.sendTracks();
-      const outcome = await this.ports.save(this.revision, patches);
+      const outcome = await this.ports.save(this.revision, patches, this.window);
       if (outcome.saved) await this.afterSaving(sent, outcome.document, tracks);
       else this.enter({ kind: 'conflict', theirs: outcome.current });
     } catch (error) {
@@ -230,7 +246,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     if (this.state.getState().kind === 'conflict') return;
     if (this.pending().length === 0) {
       this.enter({ kind: 'saved' });
-      await this.ports.journal.remove(this.id, tracks);
+      await this.clearJournal(tracks);
     } else {
       await this.keepJournal();
       this.saveIn(0);
@@ -238,20 +254,46 @@ export class DocumentSaver<Kind extends DocumentKind> {
   }
 
   private afterFailing(error: unknown): void {
-    const away = !(error instanceof Problem) || error.code === 'unavailable';
+    const away = !(error instanceof Problem) || ['unavailable', 'busy'].includes(error.code);
     this.enter({ kind: away ? 'away' : 'refused', sentence: sentenceOf(error) });
     if (away) this.saveIn(RETRY_AFTER_MS);
   }
 
   private keepJournal(): Promise<void> {
-    return this.ports.journal.write(this.id, {
-      revision: this.revision,
-      patches: this.pending(),
-      tracks: [...this.pendingTracks.keys()],
-    });
+    return this.keep(() =>
+      this.ports.journal.write(this.id, {
+        revision: this.revision,
+        window: this.window,
+        patches: this.pending(),
+        tracks: [...this.pendingTracks.keys()],
+      }),
+    );
+  }
+
+  /** Writes to the browser's store, and says whether that went well only when it is known. */
+  private async keep(write: () => Promise<void>): Promise<void> {
+    try {
+      await write();
+      if (this.keeping.getState().kind === 'nothing') this.keeping.setState({ kind: 'kept' }, true);
+    } catch (error) {
+      this.keeping.setState({ kind: 'not kept', sentence: reasonOf(error) }, true);
+    }
+  }
+
+  private async clearJournal(tracks: readonly string[]): Promise<void> {
+    // All is on the server: what can't be removed here does no harm.
+    await this.ports.journal.remove(this.id, tracks).catch(() => undefined);
+    if (this.pending().length === 0) this.keeping.setState({ kind: 'nothing' }, true);
   }
 
   private enter(state: SaveState<Kind>): void {
     this.state.setState(state, true);
   }
+}
+
+/** Why the browser keeps nothing. */
+function reasonOf(error: unknown): string {
+  return (error as { name?: unknown } | null)?.name === 'QuotaExceededError'
+    ? 'This browser has no room left to keep your work.'
+    : 'This browser does not let Cruvo keep your work.';
 }

@@ -12,6 +12,7 @@ const document: Document<'scene'> = {
   body: scene,
 };
 const bytes = Uint8Array.of(1, 2, 3);
+const window = '5a17ba45-0000-4000-8000-00000000000a';
 
 describe('the journal in the browser', () => {
   beforeEach(() => clear());
@@ -23,10 +24,11 @@ describe('the journal in the browser', () => {
   it('brings back what was changed, over the document as it is now', async () => {
     const patches = differences(scene, { ...scene, length: scene.length / 2 });
     await browserJournal.keepTrack('t', bytes);
-    await browserJournal.write('id', { revision: 3, patches, tracks: ['t', 'lost'] });
+    await browserJournal.write('id', { revision: 3, window, patches, tracks: ['t', 'lost'] });
     const renamed = { ...document, body: { ...scene, name: 'Renamed meanwhile' } };
     expect(await unsavedWork(renamed)).toEqual({
       revision: 3,
+      window,
       body: { ...scene, name: 'Renamed meanwhile', length: scene.length / 2 },
       tracks: new Map([['t', bytes]]),
     });
@@ -34,14 +36,14 @@ describe('the journal in the browser', () => {
 
   it('writes only what was changed', async () => {
     const patches = differences(scene, { ...scene, name: 'Fog' });
-    await browserJournal.write('id', { revision: 3, patches, tracks: [] });
-    expect(JSON.stringify(await get('journal id')).length).toBeLessThan(100);
+    await browserJournal.write('id', { revision: 3, window, patches, tracks: [] });
+    expect(JSON.stringify(await get('journal id')).length).toBeLessThan(160);
   });
 
   it('forgets a document with its tracks, and no others', async () => {
     for (const id of ['id', 'other']) {
       await browserJournal.keepTrack(`${id} track`, bytes);
-      await browserJournal.write(id, { revision: 1, patches: [], tracks: [`${id} track`] });
+      await browserJournal.write(id, { revision: 1, window, patches: [], tracks: [`${id} track`] });
     }
     await browserJournal.remove('id', ['id track']);
     expect(await unsavedWork(document)).toBeNull();
@@ -73,7 +75,7 @@ describe('the journal in the browser', () => {
   it('brings back what the server would refuse, so that it can be mended', async () => {
     const broken: Scene = { ...scene, length: -1 };
     await browserJournal.write('id', {
-      ...{ revision: 1, tracks: [] },
+      ...{ revision: 1, window, tracks: [] },
       patches: differences(scene, broken),
     });
     expect((await unsavedWork(document))!.body).toEqual(broken);

@@ -14,6 +14,8 @@ import type { Document } from '../api/documents';
 export interface JournalEntry {
   /** The revision that the work was made from. */
   readonly revision: number;
+  /** The window that the work was done in, by which the server knows what this one has saved already. */
+  readonly window: string;
   readonly patches: Patches;
   /** Ids of the voice tracks that the server does not have yet. */
   readonly tracks: readonly string[];
@@ -44,18 +46,35 @@ export const browserJournal: Journal = {
 /** Unsaved work of an earlier visit, laid over the document as it is on the server now. */
 export interface UnsavedWork<Kind extends DocumentKind> {
   readonly revision: number;
+  /** The window that it was done in; null where an older Cruvo kept it. */
+  readonly window: string | null;
   readonly body: DocumentBodies[Kind];
   readonly tracks: ReadonlyMap<string, Bytes>;
 }
 
 const entrySchema = object({
   revision: number().required().integer(),
+  window: string().uuid().nullable().default(null),
   patches: patchesSchema,
   tracks: array(string().required()).required(),
 }).required();
 
-/** What an earlier visit left unsaved of a document; null where there is nothing. */
-export async function unsavedWork<Kind extends DocumentKind>({
+/**
+ * What an earlier visit left unsaved of a document; null where there is nothing, and where the browser lets nobody
+ * look: the document is opened all the same.
+ */
+export async function unsavedWork<Kind extends DocumentKind>(
+  document: Document<Kind>,
+): Promise<UnsavedWork<Kind> | null> {
+  try {
+    return await workInJournal(document);
+  } catch (error) {
+    console.warn('The journal of unsaved work can’t be read.', error);
+    return null;
+  }
+}
+
+async function workInJournal<Kind extends DocumentKind>({
   id,
   kind,
   body,
@@ -63,12 +82,18 @@ export async function unsavedWork<Kind extends DocumentKind>({
   const entry: unknown = await get(entryKey(id));
   if (entry === undefined) return oldUnsavedWork(kind, id);
   if (!entrySchema.isValidSync(entry, { strict: true })) return null;
-  const { revision, patches, tracks } = entry as JournalEntry;
+  const {
+    revision,
+    window = null,
+    patches,
+    tracks,
+  } = entry as Partial<JournalEntry> & Omit<JournalEntry, 'window'>;
   const kept = await Promise.all(
     tracks.map(async (track) => [track, await get<Bytes>(trackKey(track))] as const),
   );
   return {
     revision,
+    window,
     // As it was in the editor: what the server refuses must not keep the document from being opened and mended.
     body: patched(body, patches),
     tracks: new Map(kept.flatMap(([track, bytes]) => (bytes ? [[track, bytes] as const] : []))),
@@ -95,5 +120,5 @@ async function oldUnsavedWork<Kind extends DocumentKind>(
   const texts = Object.entries(tracks).map(
     ([track, text]) => [track, new TextEncoder().encode(text)] as const,
   );
-  return { revision, body: readDocument(kind, body), tracks: new Map(texts) };
+  return { revision, window: null, body: readDocument(kind, body), tracks: new Map(texts) };
 }

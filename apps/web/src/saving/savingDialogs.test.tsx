@@ -18,9 +18,17 @@ const journal: SaverPorts<'scene'>['journal'] = {
 };
 
 /** A saver whose server answers what is given, with a change that waits. */
-async function changed(save: SaverPorts<'scene'>['save']) {
+async function changed(
+  save: SaverPorts<'scene'>['save'],
+  write: SaverPorts<'scene'>['journal']['write'] = journal.write,
+) {
   const ports: SaverPorts<'scene'> = {
-    ...{ save, journal, storeTrack: async () => undefined, announce: () => undefined },
+    ...{
+      save,
+      journal: { ...journal, write },
+      storeTrack: async () => undefined,
+      announce: () => undefined,
+    },
     read: async () => theirs,
   };
   const saver = new DocumentSaver<'scene'>('id', 1, scene('first'), ports);
@@ -41,7 +49,7 @@ describe('SaveBanner', () => {
     render(
       <>
         <SaveState saver={saver} />
-        <SaveBanner saver={saver} />
+        <SaveBanner kind="scene" id="id" saver={saver} />
       </>,
     );
   it('is silent while all goes well', async () => {
@@ -65,6 +73,25 @@ describe('SaveBanner', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Try now' }));
     await act(() => saver.settled());
     expect(screen.queryByRole('alert')).toBeNull();
+    saver.stop();
+  });
+  it('offers the work as a file where neither the server nor the browser keeps it', async () => {
+    const saver = await changed(
+      async () => {
+        throw new Problem('unavailable', 'The studio is away.');
+      },
+      async () => {
+        throw new Error('refused');
+      },
+    );
+    banner(saver);
+    await act(() => saver.settled().catch(() => undefined));
+    expect(screen.getByRole('alert').textContent).toContain('does not let Cruvo keep your work');
+    expect(screen.getByRole('status').textContent).toBe('Not saved');
+    const made: Blob[] = [];
+    URL.createObjectURL = (file: Blob) => (made.push(file), 'blob:');
+    fireEvent.click(screen.getByRole('button', { name: 'Download unsaved work' }));
+    expect(made).toHaveLength(1);
     saver.stop();
   });
   it('says why a change is refused', async () => {

@@ -13,6 +13,15 @@ interface DocumentStore<Body extends object> {
   readonly history: History<Body>;
 }
 
+/** Asks the browser not to throw away what is kept in it when it needs room. */
+async function askToPersist(): Promise<void> {
+  try {
+    if (!(await navigator.storage.persisted())) await navigator.storage.persist();
+  } catch {
+    // A browser that has no such thing keeps what it likes.
+  }
+}
+
 const channelOf = (id: string) => new BroadcastChannel(`document ${id}`);
 
 /**
@@ -33,7 +42,7 @@ export function useSavedDocument<
     const made = {
       store: createStore(unsaved?.body ?? document.body),
       saver: new DocumentSaver<Kind>(id, document.revision, document.body, {
-        save: (revision, patches) => patchDocument(kind, id, revision, patches),
+        save: (revision, patches, window) => patchDocument(kind, id, revision, patches, window),
         read: () => readDocumentById(kind, id),
         storeTrack,
         journal: browserJournal,
@@ -45,7 +54,7 @@ export function useSavedDocument<
       }),
     };
     made.saver.onMerged = (body) => made.store.history.takeOver(body);
-    if (unsaved) made.saver.resume(unsaved.body, unsaved.revision, unsaved.tracks);
+    if (unsaved) made.saver.resume(unsaved);
     return made;
   });
   useEffect(() => {
@@ -56,15 +65,29 @@ export function useSavedDocument<
       if (now !== known) saver.change(now);
       known = now;
     });
-    const online = () => saver.saveNow();
-    window.addEventListener('online', online);
+    const saveNow = () => saver.saveNow();
+    // A tab that nobody sees may be put to sleep.
+    const hidden = () => globalThis.document.hidden && saver.saveNow();
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (saver.keeping.getState().kind === 'not kept') event.preventDefault();
+    };
+    window.addEventListener('online', saveNow);
+    window.addEventListener('pagehide', saveNow);
+    window.addEventListener('beforeunload', leaving);
+    globalThis.document.addEventListener('visibilitychange', hidden);
+    globalThis.document.addEventListener('freeze', saveNow);
+    void askToPersist();
     const others = channelOf(id);
     others.onmessage = ({ data }: MessageEvent<unknown>) => {
       if (number().required().integer().isValidSync(data)) void saver.follow(data as number);
     };
     return () => {
       unsubscribe();
-      window.removeEventListener('online', online);
+      window.removeEventListener('online', saveNow);
+      window.removeEventListener('pagehide', saveNow);
+      window.removeEventListener('beforeunload', leaving);
+      globalThis.document.removeEventListener('visibilitychange', hidden);
+      globalThis.document.removeEventListener('freeze', saveNow);
       others.close();
       saver.stop();
     };

@@ -155,7 +155,7 @@ function Workplace({
           <Clapperboard size={16} aria-hidden /> Film
         </Button>
       </TopBar>
-      <SaveBanner saver={open.saver} />
+      <SaveBanner kind="scene" id={open.id} saver={open.saver} />
       <Stage />
       <aside className="side" aria-label="Line and films">
         <Tabs activeKey={tab} onSelect={(key) => setTab(key ?? 'voice')} id="side">

@@ -13,6 +13,7 @@ export const track = Uint8Array.of(1, 2, 3);
 export function savingServer() {
   const journal = new Map<string, JournalEntry>();
   const bodies = [scene('first')];
+  const savedBy: (string | null)[] = [null];
   const world = {
     get revision() {
       return bodies.length;
@@ -24,6 +25,8 @@ export function savingServer() {
     keptTracks: new Set<string>(),
     announced: [] as number[],
     away: false,
+    /** Saves, but nobody hears of it. */
+    losesAnswers: false,
     journal,
     document: (): Document<'scene'> => ({
       ...{ id: 'id', kind: 'scene', production: 'p' },
@@ -31,14 +34,21 @@ export function savingServer() {
       body: JSON.parse(JSON.stringify(bodies.at(-1))) as Scene,
     }),
     ports: {
-      save: async (revision: number, patches: Patches): Promise<SaveOutcome<'scene'>> => {
+      save: async (
+        revision: number,
+        patches: Patches,
+        window: string,
+      ): Promise<SaveOutcome<'scene'>> => {
         if (world.away) throw new Problem('unavailable', 'Away.');
         const next = patched(world.saved, patches);
         if (next.name === 'wrong') throw new Problem('bad-input', 'Wrong.');
-        if (collide(differences(bodies[revision - 1]!, world.saved), patches)) {
+        const own = savedBy.slice(revision).every((by) => by === window);
+        if (!own && collide(differences(bodies[revision - 1]!, world.saved), patches)) {
           return { saved: false, current: world.document() };
         }
         bodies.push(next);
+        savedBy.push(window);
+        if (world.losesAnswers) throw new Problem('unavailable', 'Away.');
         return { saved: true, document: world.document() };
       },
       read: async (): Promise<Document<'scene'>> => world.document(),

@@ -1,6 +1,10 @@
+import pLimit from 'p-limit';
 import { Problem } from '@cruvo/core/problem';
 import type { Speller } from '@cruvo/core/speech';
 import { run } from '../tools';
+
+/** However many ask, one synthesiser runs. */
+const oneAtATime = pLimit(1);
 
 /** Words that are said by one run of the synthesiser. */
 const WORDS_AT_ONCE = 400;
@@ -16,16 +20,23 @@ export const spellWithEspeak: Speller = async (words, language) => {
   const said = new Map<string, string>();
   for (let from = 0; from < words.length; from += WORDS_AT_ONCE) {
     const batch = words.slice(from, from + WORDS_AT_ONCE);
-    const lines = await say(batch, language);
-    // A word that comes out as several lines would shift all after it.
-    const each =
-      lines.length === batch.length
-        ? lines
-        : await Promise.all(batch.map(async (word) => (await say([word], language)).join(' ')));
-    batch.forEach((word, index) => said.set(word, each[index]!));
+    const lines = await sayEach(batch, language);
+    batch.forEach((word, index) => said.set(word, lines[index]!));
   }
   return said;
 };
+
+/** One line for each word. One that comes out as several would shift all after it: it is found by binary search. */
+async function sayEach(words: readonly string[], language: string): Promise<string[]> {
+  const lines = await oneAtATime(() => say(words, language));
+  if (lines.length === words.length) return lines;
+  if (words.length === 1) return [lines.join(' ')];
+  const half = words.length >> 1;
+  return [
+    ...(await sayEach(words.slice(0, half), language)),
+    ...(await sayEach(words.slice(half), language)),
+  ];
+}
 
 async function say(words: readonly string[], language: string): Promise<string[]> {
   const text = words.map((word) => `${word.replace(/[^\p{L}\p{M}\p{N}']+/gu, ' ')}\n\n`).join('');

@@ -108,7 +108,7 @@ export function NewerArtworkDialog({
               Drop the drawing as it is now. Mouth, eyes, pivots and all that was performed stay;
               you see what changes before it does.
             </p>
-            {intake.share === null && <Button onClick={open}>Choose files</Button>}
+            {intake.progress === null && <Button onClick={open}>Choose files</Button>}
             <ArtworkProgress intake={intake} />
           </section>
         )}

@@ -62,7 +62,7 @@ function PronunciationsForm({
       const pronunciations = ownPronunciationsSchema.validateSync(filled);
       const patches = differences(document.body, { ...document.body, pronunciations });
       const { id, revision } = document;
-      const outcome = await patchDocument('production', id, revision, patches);
+      const outcome = await patchDocument('production', id, revision, patches, crypto.randomUUID());
       await queries.invalidateQueries({ queryKey: ['production', document.id] });
       if (outcome.saved) onClose();
       else setProblem('The list was changed in another window. Close this and open it again.');
