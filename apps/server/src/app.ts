@@ -13,7 +13,7 @@ import { filmRoutes, type FilmServices } from './films/routes';
 import { FilmStore } from './films/store';
 import { guardOrigin } from './http/guard';
 import { repeatable } from './http/idempotency';
-import { checkDepth } from './http/json';
+import { checkDepth, needObject } from './http/json';
 import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
 import { mediaRoutes } from './media/routes';
@@ -88,6 +88,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', posterRoutes(services.posters));
   app.use('/api', trackRoutes(services.tracks));
   app.use('/api', express.json({ limit: '20mb', verify: checkDepth }));
+  app.use('/api', needObject);
   app.use('/api', repeatable(services.database));
   app.use('/api', documentRoutes(services.documents));
   app.use('/api', filmRoutes(services));

@@ -25,7 +25,7 @@ export async function holdReferences<Kind extends DocumentKind>(
 ): Promise<void> {
   const wanted = referencesOf(kind, body);
   const known = before && referencesOf(kind, before);
-  const media = [...wanted.media].filter(([hash]) => !known?.media.has(hash));
+  const media = [...wanted.media].filter(([hash, type]) => known?.media.get(hash) !== type);
   await holdMedia(transaction, media);
   const tracks = [...wanted.tracks].filter((hash) => !known?.tracks.has(hash));
   await holdTracks(transaction, tracks);

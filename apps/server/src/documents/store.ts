@@ -10,7 +10,6 @@ import {
 import { Problem } from '@cruvo/core/problem';
 import equal from 'fast-deep-equal';
 import { OWNER, type Database } from '../database/connect';
-import { isMissingReference } from '../database/errors';
 import { hashesIn, holdReferences } from './holdings';
 import { revisionsToForget, type Revision } from './revisions';
 
@@ -76,7 +75,7 @@ export class DocumentStore {
 
   /** Stores the documents of a new production, all or none; the same ones twice are stored once. */
   async createProduction(production: string, documents: readonly NewDocument[]): Promise<void> {
-    await this.insert(production, documents);
+    await this.insert(production, documents, async () => undefined);
   }
 
   /** Adds a document to a production that is there. The same one twice is added once. */
@@ -84,35 +83,41 @@ export class DocumentStore {
     if (document.kind === 'production') {
       throw new Problem('bad-input', 'A production can’t be put inside another one.');
     }
-    await this.insert(production, [document]);
+    await this.insert(production, [document], async (transaction) => {
+      // Kept from being deleted meanwhile.
+      const there = await transaction('documents')
+        .where({ id: production, kind: 'production' })
+        .forKeyShare()
+        .first('id');
+      if (!there) throw new Problem('not-found', 'This production is no longer there.');
+    });
   }
 
-  private async insert(production: string, documents: readonly NewDocument[]): Promise<void> {
+  private async insert(
+    production: string,
+    documents: readonly NewDocument[],
+    check: (transaction: Database) => Promise<void>,
+  ): Promise<void> {
     const read = documents.map(({ id, kind, body }) => ({
       id,
       kind,
       body: readDocument(kind, body),
     }));
-    await this.database
-      .transaction(async (transaction) => {
-        for (const { id, kind, body } of read) {
-          const stored = { kind, production, owner: OWNER, revision: 1 };
-          const inserted = await transaction('documents')
-            .insert({ id, ...stored, body: JSON.stringify(body) })
-            .onConflict('id')
-            .ignore()
-            .returning('id');
-          if (inserted.length > 0) await keepRevision(transaction, { id, kind, revision: 1, body });
-          else await checkSame(transaction, production, { id, kind, body });
-        }
-        // A scene may come with its characters, in any order.
-        for (const { kind, body } of read) await holdReferences(transaction, kind, body, null);
-      })
-      .catch((error: unknown) => {
-        throw isMissingReference(error)
-          ? new Problem('not-found', 'This production is no longer there.')
-          : error;
-      });
+    await this.database.transaction(async (transaction) => {
+      await check(transaction);
+      for (const { id, kind, body } of read) {
+        const stored = { kind, production, owner: OWNER, revision: 1 };
+        const inserted = await transaction('documents')
+          .insert({ id, ...stored, body: JSON.stringify(body) })
+          .onConflict('id')
+          .ignore()
+          .returning('id');
+        if (inserted.length > 0) await keepRevision(transaction, { id, kind, revision: 1, body });
+        else await checkSame(transaction, production, { id, kind, body });
+      }
+      // A scene may come with its characters, in any order.
+      for (const { kind, body } of read) await holdReferences(transaction, kind, body, null);
+    });
   }
 
   async read(id: string): Promise<StoredDocument> {
@@ -177,6 +182,8 @@ export class DocumentStore {
       .where({ document: id })
       .orderBy('revision', 'desc')
       .select<{ revision: number; saved_at: Date }[]>('revision', 'saved_at');
+    // Every document has one at least.
+    if (rows.length === 0) throw new Problem('not-found', 'This is no longer there.');
     return rows.map(({ revision, saved_at }) => ({ revision, savedAt: saved_at }));
   }
 

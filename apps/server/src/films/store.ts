@@ -196,7 +196,8 @@ export class FilmStore {
   }
 
   async delete(id: string): Promise<void> {
-    await this.database('films').where({ id }).delete();
+    const gone = await this.database('films').where({ id }).delete();
+    if (gone === 0) throw new Problem('not-found', 'This film is no longer there.');
     await this.announce(id);
   }
 

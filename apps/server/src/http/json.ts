@@ -1,5 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import { isNestedDeeper } from '@cruvo/core/document';
+import type { RequestHandler } from 'express';
 import { Problem } from '@cruvo/core/problem';
 
 /** No request is nested so deep. */
@@ -11,3 +12,16 @@ export function checkDepth(_request: IncomingMessage, _response: unknown, body: 
     throw new Problem('bad-input', 'This request is nested too deep.');
   }
 }
+
+/** Refuses a request that should carry an object of JSON and doesn't. */
+export const needObject: RequestHandler = (request, _response, next) => {
+  const body: unknown = request.body;
+  const isObject = typeof body === 'object' && body !== null && !Array.isArray(body);
+  if (['POST', 'PATCH'].includes(request.method) && !isObject) {
+    throw new Problem(
+      'bad-input',
+      'This request needs an object of JSON, with application/json as its Content-Type.',
+    );
+  }
+  next();
+};

@@ -29,6 +29,17 @@ export class Client {
     };
   }
 
+  /** Sends any body as it is. */
+  async sendRaw(path: string, headers: Record<string, string>, body: string | Uint8Array) {
+    const response = await fetch(`${this.address}/api${path}`, {
+      method: 'POST',
+      headers,
+      body: body as BodyInit,
+    });
+    const text = await response.text();
+    return { status: response.status, body: JSON.parse(text) as Record<string, unknown> };
+  }
+
   async upload(kind: 'voices' | 'pictures', path: string) {
     const response = await fetch(`${this.address}/api/media/${kind}`, {
       method: 'POST',
@@ -57,7 +68,11 @@ export async function makeProduction(
   const open = write(folder, 'open.svg', plainSvg('#ffffff'));
   const voicePath = wav(folder, 'voice.wav', seconds, toneIn([seconds / 2, seconds]));
   const pictures = [await client.upload('pictures', closed), await client.upload('pictures', open)];
-  const voice = (await client.upload('voices', voicePath)).body as unknown as Voice;
+  const spoken = await client.upload('voices', voicePath);
+  for (const { status, body } of [...pictures, spoken]) {
+    if (status !== 201) throw new Error(JSON.stringify(body));
+  }
+  const voice = spoken.body as unknown as Voice;
   const [shut, wide] = pictures.map(({ body }) => body as unknown as Picture) as [Picture, Picture];
   const ids = {
     production: crypto.randomUUID(),

@@ -16,6 +16,7 @@ sharp.concurrency(1);
 
 process.once('message', (message) => void answer(message));
 process.once('disconnect', () => process.exit(1));
+process.send!({ ready: true } satisfies RoomReport);
 
 async function answer(message: unknown): Promise<void> {
   const task = taskSchema.validateSync(message, { strict: true });

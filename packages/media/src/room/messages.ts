@@ -1,4 +1,4 @@
-import { array, lazy, number, object, string, type InferType, type Schema } from 'yup';
+import { array, boolean, lazy, number, object, string, type InferType, type Schema } from 'yup';
 import {
   artworkSchema,
   hashSchema,
@@ -55,6 +55,7 @@ const keptFileSchema = object({
 /** A file that came of a task, to be stored under its hash. */
 export type KeptFile = InferType<typeof keptFileSchema>;
 
+const readySchema = object({ ready: boolean().required().isTrue() }).noUnknown();
 const progressSchema = object({ progress: number().required().min(0).max(1) }).noUnknown();
 const problemSchema = object({
   problem: object({
@@ -67,13 +68,18 @@ const doneSchema = object({
   kept: array(keptFileSchema).required(),
 }).noUnknown();
 
-/** What a room says: how far it is, then what came of the file or why nothing did. */
+/** What a room says: that it is loaded, how far it is, then what came of the file or why nothing did. */
 export type RoomReport =
-  InferType<typeof progressSchema> | InferType<typeof problemSchema> | InferType<typeof doneSchema>;
+  | InferType<typeof readySchema>
+  | InferType<typeof progressSchema>
+  | InferType<typeof problemSchema>
+  | InferType<typeof doneSchema>;
 
-export const reportSchema = lazy((value: object) =>
-  'progress' in value ? progressSchema : 'problem' in value ? problemSchema : doneSchema,
-) as unknown as Schema<RoomReport>;
+export const reportSchema = lazy((value: object): Schema => {
+  if ('ready' in value) return readySchema;
+  if ('progress' in value) return progressSchema;
+  return 'problem' in value ? problemSchema : doneSchema;
+}) as unknown as Schema<RoomReport>;
 
 /** Checks what came of a file. @throws ValidationError, or Problem for a character */
 export function checkOpened<Kind extends OpenedKind>(kind: Kind, opened: unknown): Opened[Kind] {

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import { stat } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Problem, cancelled } from '@cruvo/core/problem';
@@ -26,7 +27,8 @@ export interface OpenedFile<Kind extends RoomTask['kind']> {
 /** A process of its own, under limits, in which one file is opened. */
 export class Room {
   private readonly process: ChildProcess;
-  private readonly ended: Promise<string>;
+  private readonly ended: Promise<void>;
+  private readonly ready: Promise<void>;
 
   constructor() {
     const [program, ...args] = limited([process.execPath, '--import', 'tsx', MAIN]);
@@ -40,10 +42,13 @@ export class Room {
     });
     this.ended = new Promise((resolve, reject) => {
       this.process.on('error', (error) => reject(asMissingTool(program, error)));
-      this.process.on('exit', (code, signal) => resolve(signal ?? String(code)));
+      this.process.on('exit', () => resolve());
     });
     // Waited for while a file is opened; a spare room may fail before.
     this.ended.catch(() => undefined);
+    // The first thing that a room says.
+    this.ready = once(this.process, 'message').then(() => undefined);
+    this.ready.catch(() => undefined);
   }
 
   get isUsable(): boolean {
@@ -60,13 +65,15 @@ export class Room {
     const stopped = new Promise<never>((_, reject) => (stop = reject));
     const abort = () => stop(cancelled());
     signal?.addEventListener('abort', abort, { once: true });
-    const watch = new Watch(this.process.pid, size, task.name);
-    const looking = setInterval(() => {
-      const problem = watch.look();
-      if (problem) stop(problem);
-    }, LOOK_EVERY_MS);
+    let looking: NodeJS.Timeout | undefined;
     try {
       if (signal?.aborted) throw cancelled();
+      await Promise.race([stopped, this.started(task.name)]);
+      const watch = new Watch(this.process.pid, size, task.name);
+      looking = setInterval(() => {
+        const problem = watch.look();
+        if (problem) stop(problem);
+      }, LOOK_EVERY_MS);
       return await Promise.race([
         stopped,
         this.answer(task, (share) => {
@@ -79,6 +86,14 @@ export class Room {
       signal?.removeEventListener('abort', abort);
       this.close();
     }
+  }
+
+  /** Waits until the process is loaded, which is no fault of the file. */
+  private async started(name: string): Promise<void> {
+    const lost = this.ended.then(() => {
+      throw new Problem('unavailable', `“${name}” could not be opened just now. Try again.`);
+    });
+    await Promise.race([this.ready, lost]);
   }
 
   /** Ends the process, and whatever it started, at once. */
@@ -102,7 +117,7 @@ export class Room {
           if ('progress' in report) onProgress(report.progress);
           else if ('problem' in report) {
             reject(new Problem(report.problem.code, report.problem.detail));
-          } else {
+          } else if ('opened' in report) {
             resolve({ opened: checkOpened(task.kind, report.opened), kept: report.kept });
           }
         } catch {
