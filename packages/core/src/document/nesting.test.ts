@@ -1,7 +1,8 @@
 import fc from 'fast-check';
+import { strToU8 } from 'fflate';
 import { isNestedDeeper } from './nesting';
 
-const bytes = (value: unknown) => new TextEncoder().encode(JSON.stringify(value));
+const bytes = (value: unknown) => strToU8(JSON.stringify(value));
 const depthOf = (value: unknown): number =>
   typeof value !== 'object' || value === null
     ? 0

@@ -145,6 +145,6 @@ it('gives the same frames after any edits as if it were made from nothing', () =
         expect(sameFrame(player.seek(at), new Player(compile(now)).seek(at))).toBe(true);
       }
     }),
-    { numRuns: 25 },
+    { numRuns: 8 },
   );
 });
