@@ -7,6 +7,7 @@ export default {
     '**/kernel/*.test.ts',
     '<rootDir>/scripts/**/*.test.ts',
     '<rootDir>/training/*.test.ts',
+    '<rootDir>/fuzz/*.test.ts',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.data', '/dist/'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],

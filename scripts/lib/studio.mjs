@@ -52,6 +52,12 @@ export async function startStudio(
     address,
     environment,
     postgres,
+    get serverPid() {
+      return server.pid;
+    },
+    get workerPid() {
+      return worker.pid;
+    },
     stop: async () => {
       await Promise.all([server.stop(), worker.stop()]);
       postgres.stop();

@@ -9,6 +9,11 @@ export function isMissingReference(error: unknown): boolean {
   return codeOf(error) === '23503';
 }
 
+/** Whether the database has no room to write. */
+export function isDatabaseFull(error: unknown): boolean {
+  return codeOf(error) === '53100';
+}
+
 /** Whether the database is away or has no room for another connection; what the driver and the pool say counts too. */
 export function isDatabaseAway(error: unknown): boolean {
   const { name, message } = (error ?? {}) as { name?: string; message?: string };

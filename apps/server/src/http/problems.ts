@@ -1,7 +1,8 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ValidationError } from 'yup';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
-import { isDatabaseAway } from '../database/errors';
+import { diskFull } from '@cruvo/media/tools';
+import { isDatabaseAway, isDatabaseFull } from '../database/errors';
 import { log } from '../log';
 
 const STATUS: Record<ProblemCode, number> = {
@@ -47,6 +48,7 @@ function describe(error: unknown): { status: number; code: ProblemCode; detail: 
       detail: `This request can’t be used: ${error.message}.`,
     };
   }
+  if (isDatabaseFull(error)) return { status: 507, code: 'no-space', detail: diskFull().message };
   if (isDatabaseAway(error)) return { status: 503, code: 'unavailable', detail: DATABASE_AWAY };
   if (isCutOff(error))
     return { status: 499, code: 'cancelled', detail: 'The request was cut off.' };

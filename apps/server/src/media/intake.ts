@@ -81,7 +81,8 @@ async function receive(
 ): Promise<void> {
   let received = 0;
   await pipeline(
-    source,
+    // Whoever sends it is to hear why it is refused: the connection must outlive that.
+    source.iterator({ destroyOnReturn: false }),
     async function* (parts: AsyncIterable<Buffer>) {
       for await (const part of parts) {
         received += part.length;

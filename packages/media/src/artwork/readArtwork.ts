@@ -6,9 +6,7 @@ import { Archive } from './archive';
 import { LARGEST_ARTWORK, LARGEST_SVG } from './limits';
 import { PICTURE_ENDING, readLoosePictures, type LoosePicture } from './loosePictures';
 import { readOraArtwork } from './oraArtwork';
-import { readPsdArtwork } from './psdArtwork';
 import type { Reading } from './reading';
-import { readSvgArtwork } from './svgArtwork';
 
 /** A file as it came: where it lies, and what it is called. */
 export interface ArtworkFile {
@@ -42,6 +40,8 @@ export async function readArtwork(
 async function readOne(file: ArtworkFile, reading: Reading): Promise<Artwork | null> {
   const start = await startOf(file);
   if (start.subarray(0, 4).toString('latin1') === '8BPS') {
+    // Loaded only when it is needed, as are the readers of fonts and style sheets: they are large.
+    const { readPsdArtwork } = await import('./psdArtwork');
     return readPsdArtwork(await readFile(file.path), reading);
   }
   if (looksLikeZip(start)) return readZip(file, reading);
@@ -53,6 +53,7 @@ async function readOne(file: ArtworkFile, reading: Reading): Promise<Artwork | n
       `“${file.name}” is too large for an SVG (at most ${LARGEST_SVG / 1e6} MB). Simplify it.`,
     );
   }
+  const { readSvgArtwork } = await import('./svgArtwork');
   return readSvgArtwork(xmlText(bytes, file.name), reading);
 }
 

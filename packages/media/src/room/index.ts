@@ -1,3 +1,3 @@
 export * from './rooms';
-export type { KeptFile, Opened } from './messages';
+export type { KeptFile, Opened, OpenedKind } from './messages';
 export { SOURCE } from './messages';

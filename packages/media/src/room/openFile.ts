@@ -4,9 +4,10 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '@cruvo/core/problem';
-import { importArtwork } from '../characterFile';
-import { workingPicture } from '../picture';
-import { writeWorkingVoice } from '../voice';
+// Nothing else of these modules: a room is to be ready soon.
+import { importArtwork } from '../characterFile/importArtwork';
+import { workingPicture } from '../picture/workingPicture';
+import { writeWorkingVoice } from '../voice/workingVoice';
 import { SOURCE, type KeptFile, type Opened, type RoomTask } from './messages';
 
 /** The most that may come of one file, bytes. */
