@@ -28,6 +28,7 @@ step('Layers and circles', [
   ...['--config', '.dependency-cruiser.mjs', 'packages', 'apps'],
 ]);
 step('Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
+step('Licences of packages', ['scripts/notices.mjs', '--check']);
 step('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
 step('Types of the core, alone', [
   'node_modules/typescript/bin/tsc',
