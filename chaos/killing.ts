@@ -4,7 +4,7 @@ import { setTimeout } from 'node:timers/promises';
 import { Chance } from '../fuzz/random';
 
 /** What is killed, and how often compared with the others. */
-const SHARES = { server: 10, worker: 16, room: 30, database: 3, hang: 1 };
+const SHARES = { server: 10, worker: 16, sandbox: 30, database: 3, hang: 1 };
 
 export type Target = keyof typeof SHARES;
 
@@ -39,7 +39,7 @@ export async function killAbout(
     if (pid === null || !end(pid, target)) continue;
     killed.set(target, (killed.get(target) ?? 0) + 1);
     onKilled(++number);
-    if (target === 'worker' || target === 'room') continue;
+    if (target === 'worker' || target === 'sandbox') continue;
     // Nothing is promised while nobody answers: there has to be work to kill.
     await untilHealthy();
     await setTimeout(chance.below(1500));
@@ -50,7 +50,7 @@ export async function killAbout(
 function pidOf(target: Target, victims: Victims, chance: Chance): number | null {
   if (target === 'server' || target === 'hang') return victims.serverPid;
   if (target === 'worker') return victims.workerPid;
-  if (target === 'room') return someChildOf(victims.serverPid, chance);
+  if (target === 'sandbox') return someChildOf(victims.serverPid, chance);
   return someChildOf(postmasterOf(victims.postgres.folder), chance);
 }
 

@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import type { OpenedKind } from '@cruvo/media/room';
+import type { OpenedKind } from '@cruvo/media/sandbox';
 import { mutated } from './mutations';
 import { Chance } from './random';
 

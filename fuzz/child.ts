@@ -1,8 +1,8 @@
-import { answer } from '../packages/media/src/room/answer';
-import { confine } from '../packages/media/src/room/confine';
-import { taskSchema } from '../packages/media/src/room/messages';
+import { answer } from '../packages/media/src/sandbox/answer';
+import { confine } from '../packages/media/src/sandbox/confine';
+import { taskSchema } from '../packages/media/src/sandbox/messages';
 
-// Opens one file after the other, as a room opens one: starting a process for each would take most of the time.
+// Opens one file after the other, as a sandbox opens one: starting a process for each would take most of the time.
 
 confine();
 process.on('message', (message) => {

@@ -1,29 +1,33 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
-import { limited, MOST_MEMORY } from '../packages/media/src/room/limits';
-import { reportSchema, type RoomReport, type RoomTask } from '../packages/media/src/room/messages';
-import { processUse } from '../packages/media/src/room/processUse';
+import { limited, MOST_MEMORY } from '../packages/media/src/sandbox/limits';
+import {
+  reportSchema,
+  type SandboxReport,
+  type SandboxTask,
+} from '../packages/media/src/sandbox/messages';
+import { processUsage } from '../packages/media/src/sandbox/processUsage';
 
 /** Processor time after which a small file hangs, seconds. */
 const HANGS_AFTER = 5;
 const LOOK_EVERY_MS = 50;
 
-/** What came of a case; a room would have ended what hangs or takes too much. */
+/** What came of a case; a sandbox would have ended what hangs or takes too much. */
 export type Outcome =
-  | { readonly kind: 'answered'; readonly report: RoomReport }
+  | { readonly kind: 'answered'; readonly report: SandboxReport }
   | { readonly kind: 'crashed' | 'hangs' | 'takes too much memory' };
 
 /** Opens files in a process of its own, which is started anew where one of them has ended it. */
 export class Opener {
   private child: ChildProcess | null = null;
 
-  async open(task: RoomTask): Promise<Outcome> {
+  async open(task: SandboxTask): Promise<Outcome> {
     const child = await this.running();
-    const begun = processUse(child.pid!).seconds;
+    const begun = processUsage(child.pid!).seconds;
     const outcome = await new Promise<Outcome>((resolve) => {
       const looking = setInterval(() => {
-        const { seconds, memory } = processUse(child.pid!);
+        const { seconds, memory } = processUsage(child.pid!);
         if (seconds - begun > HANGS_AFTER) end({ kind: 'hangs' });
         if (memory > MOST_MEMORY) end({ kind: 'takes too much memory' });
       }, LOOK_EVERY_MS);

@@ -23,7 +23,7 @@ const [middle, most, longest] = studio.health.map((milliseconds) => milliseconds
 process.stdout.write(
   [
     `${studio.cases} changed files were sent to a running studio, two at a time: ${studio.taken} were taken, ${studio.refused} refused with a sentence. The slowest answer took ${studio.slowest.toFixed(1)} s.`,
-    `Meanwhile the studio said that it is well within ${middle} ms in the middle, ${most} ms 99 times of a hundred, ${longest} ms at most (wanted: 100). Server and rooms took ${Math.round(studio.memory / 1e6)} MB at most.`,
+    `Meanwhile the studio said that it is well within ${middle} ms in the middle, ${most} ms 99 times of a hundred, ${longest} ms at most (wanted: 100). Server and sandboxes took ${Math.round(studio.memory / 1e6)} MB at most.`,
     `${leftBehind.length} media and ${folders.length} temporary folders of refused files were left behind.`,
     `${readers.cases} more were opened by the readers alone.`,
     wrong.length === 0

@@ -1,5 +1,5 @@
 import { setTimeout } from 'node:timers/promises';
-import { processUse } from '../packages/media/src/room/processUse';
+import { processUsage } from '../packages/media/src/sandbox/processUsage';
 import { fuzzCase, type FuzzCase } from './cases';
 
 /** How many are sent at the same moment: as many as the studio opens. */
@@ -18,7 +18,7 @@ export interface StudioFindings {
   readonly slowest: number;
   /** Milliseconds until the studio said that it is well: the middle, 99 of a hundred, the longest. */
   readonly health: readonly [middle: number, most: number, longest: number];
-  /** Bytes that the server and its rooms took together at most. */
+  /** Bytes that the server and its sandboxes took together at most. */
   readonly memory: number;
   /** Hashes of everything that was answered to be stored. */
   readonly stored: ReadonlySet<string>;
@@ -76,7 +76,7 @@ export async function fuzzThroughStudio(
       const response = await fetch(`${address}/api/health`);
       if (!response.ok) wrong.push(`health: ${response.status}`);
       pings.push(performance.now() - begun);
-      memory = Math.max(memory, processUse(serverPid).memory);
+      memory = Math.max(memory, processUsage(serverPid).memory);
       await setTimeout(PING_EVERY_MS);
     }
   };

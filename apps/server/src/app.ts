@@ -12,7 +12,7 @@ import { FilmQueue } from './films/queue';
 import { filmRoutes, type FilmServices } from './films/routes';
 import { FilmStore } from './films/store';
 import { guardOrigin } from './http/guard';
-import { repeatable } from './http/idempotency';
+import { idempotent } from './http/idempotency';
 import { checkDepth, needObject } from './http/json';
 import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
@@ -89,7 +89,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', trackRoutes(services.tracks));
   app.use('/api', express.json({ limit: '20mb', verify: checkDepth }));
   app.use('/api', needObject);
-  app.use('/api', repeatable(services.database));
+  app.use('/api', idempotent(services.database));
   app.use('/api', documentRoutes(services.documents));
   app.use('/api', filmRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));

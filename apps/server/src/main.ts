@@ -4,9 +4,9 @@ import { createApp, createServices } from './app';
 import { configFromEnvironment, LOOPBACK } from './config';
 import { migrate } from './database/connect';
 import { startHeartbeat } from './heartbeat';
-import { limitPatience } from './http/patience';
+import { limitTimeouts } from './http/timeouts';
 import { log } from './log';
-import { collectUnwanted } from './media/collector';
+import { collectGarbage } from './media/garbage';
 
 const COLLECT_EVERY_MS = 3_600_000;
 
@@ -21,10 +21,10 @@ services.intake.prepare();
 const server = createApp(services, config.webFolder).listen(config.port, LOOPBACK, () => {
   process.stdout.write(`Cruvo is at http://${LOOPBACK}:${config.port}\n`);
 });
-limitPatience(server);
+limitTimeouts(server);
 
 const collect = () =>
-  collectUnwanted(services.database).catch((error: unknown) =>
+  collectGarbage(services.database).catch((error: unknown) =>
     log.warn({ reason: sentenceOf(error) }, 'what nobody needs could not be removed'),
   );
 void collect();

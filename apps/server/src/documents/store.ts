@@ -10,7 +10,7 @@ import {
 import { Problem } from '@cruvo/core/problem';
 import equal from 'fast-deep-equal';
 import { OWNER, type Database } from '../database/connect';
-import { hashesIn, holdReferences } from './holdings';
+import { referencedHashes, keepReferences } from './references';
 import { revisionsToForget, type Revision } from './revisions';
 
 /** A saved document, brought up to date. Each save makes the next revision. */
@@ -116,7 +116,7 @@ export class DocumentStore {
         else await checkSame(transaction, production, { id, kind, body });
       }
       // A scene may come with its characters, in any order.
-      for (const { kind, body } of read) await holdReferences(transaction, kind, body, null);
+      for (const { kind, body } of read) await keepReferences(transaction, kind, body, null);
     });
   }
 
@@ -165,7 +165,7 @@ export class DocumentStore {
         }
       }
       const body = readDocument(row.kind, applied(current.body, patches));
-      await holdReferences(transaction, row.kind, body, current.body);
+      await keepReferences(transaction, row.kind, body, current.body);
       const next = { revision: row.revision + 1, saved_at: new Date() };
       await transaction('documents')
         .where({ id })
@@ -267,7 +267,7 @@ async function keepRevision(
     document,
     revision,
     body: JSON.stringify(body),
-    holds: hashesIn(kind, body),
+    refs: referencedHashes(kind, body),
     saved_by: window,
   });
   const kept = await database('document_revisions')

@@ -232,18 +232,18 @@ describe('claims', () => {
     };
     const film = await order(await makeProduction(studio, client, 0.1));
     await emptied();
-    await films.queueLost();
+    await films.requeueLost();
     expect(await queue.next()).toBeNull();
     await database('films')
       .where({ id: film.id })
       .update({ created_at: new Date(0) });
-    await films.queueLost();
-    await films.queueLost();
+    await films.requeueLost();
+    await films.requeueLost();
     expect((await queue.next())?.film).toBe(film.id);
     expect(await queue.next()).toBeNull();
     await films.claim(film.id);
     await quietFor(13, film);
-    await films.queueLost();
+    await films.requeueLost();
     expect((await queue.next())?.film).toBe(film.id);
   });
 

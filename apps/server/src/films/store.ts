@@ -4,7 +4,7 @@ import { Problem } from '@cruvo/core/problem';
 import type { FilmRecord, FilmStatus, Scene } from '@cruvo/core/scene';
 import { readDocument } from '@cruvo/core/document';
 import { OWNER, type Database } from '../database/connect';
-import { hashesIn } from '../documents/holdings';
+import { referencedHashes } from '../documents/references';
 import type { FilmQueue } from './queue';
 
 export type Film = FilmRecord<Date>;
@@ -45,7 +45,7 @@ const fromRow = ({ created_at, finished_at, ...film }: Row): Film => ({
 });
 
 /** A worker that has been quiet for this long has lost its film, seconds. */
-const HOLD_SECONDS = 12;
+const LEASE_SECONDS = 12;
 /** A film is given up when it was lost so often without coming any further. */
 const MOST_ATTEMPTS = 8;
 
@@ -71,7 +71,7 @@ export class FilmStore {
           status: 'waiting',
           settings: JSON.stringify(film.settings),
           material: JSON.stringify(material),
-          holds: holdsOf(material),
+          refs: referencesIn(material),
         })
         .onConflict('id')
         .ignore()
@@ -83,11 +83,11 @@ export class FilmStore {
   }
 
   /** Adds films to the queue that nobody works on: their worker was lost, or their job. */
-  async queueLost(): Promise<void> {
+  async requeueLost(): Promise<void> {
     await this.database.transaction(async (transaction) => {
       const rows = await transaction('films')
         .whereIn('status', ['waiting', 'rendering'])
-        .whereRaw(`coalesce(seen_at, created_at) < now() - interval '${HOLD_SECONDS} seconds'`)
+        .whereRaw(`coalesce(seen_at, created_at) < now() - interval '${LEASE_SECONDS} seconds'`)
         .forUpdate()
         .skipLocked()
         .select<{ id: string }[]>('id');
@@ -130,7 +130,7 @@ export class FilmStore {
    */
   async claim(id: string): Promise<string | null> {
     const claim = randomUUID();
-    const free = `(status = 'waiting' or seen_at < now() - interval '${HOLD_SECONDS} seconds')`;
+    const free = `(status = 'waiting' or seen_at < now() - interval '${LEASE_SECONDS} seconds')`;
     const [taken] = await this.database('films')
       .where({ id })
       .whereIn('status', ['waiting', 'rendering'])
@@ -163,8 +163,10 @@ export class FilmStore {
       .update({
         progress,
         seen_at: this.database.fn.now(),
-        attempts: this.database.raw('case when ? > furthest then 0 else attempts end', [progress]),
-        furthest: this.database.raw('greatest(furthest, ?)', [progress]),
+        attempts: this.database.raw('case when ? > best_progress then 0 else attempts end', [
+          progress,
+        ]),
+        best_progress: this.database.raw('greatest(best_progress, ?)', [progress]),
       });
     if (changed > 0) await this.announce(id);
     return changed > 0;
@@ -215,7 +217,7 @@ export class FilmStore {
   }
 }
 
-function holdsOf({ scene, characters }: FilmMaterial): string[] {
-  const held = Object.values(characters).flatMap((one) => hashesIn('character', one));
-  return [...new Set([...hashesIn('scene', scene), ...held])];
+function referencesIn({ scene, characters }: FilmMaterial): string[] {
+  const held = Object.values(characters).flatMap((one) => referencedHashes('character', one));
+  return [...new Set([...referencedHashes('scene', scene), ...held])];
 }

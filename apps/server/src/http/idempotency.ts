@@ -17,7 +17,7 @@ const LOST_AFTER = 30;
  * Answers a POST that is sent again with the same Idempotency-Key as it was answered the first time
  * (draft-ietf-httpapi-idempotency-key-header). Failures of the server are not kept: these are tried again.
  */
-export function repeatable(database: Database): RequestHandler {
+export function idempotent(database: Database): RequestHandler {
   return async (request, response, next) => {
     const header = request.header('Idempotency-Key');
     if (request.method !== 'POST' || header === undefined) return next();

@@ -6,7 +6,13 @@ import { pipeline } from 'node:stream/promises';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE } from '@cruvo/core/scene';
 import { LARGEST_ARTWORK } from '@cruvo/media/artwork';
-import { Rooms, SOURCE, type KeptFile, type Opened, type RoomsOptions } from '@cruvo/media/room';
+import {
+  SandboxPool,
+  SOURCE,
+  type KeptFile,
+  type Opened,
+  type PoolOptions,
+} from '@cruvo/media/sandbox';
 import { inTempFolder } from '@cruvo/media/tools';
 import type { MediaStore } from './store';
 
@@ -29,9 +35,9 @@ const LIMITS: Readonly<Record<keyof Opened, Limit>> = {
   },
 };
 
-/** Takes files in: each is opened in a room of its own, and what comes of it is stored only when all is well. */
+/** Takes files in: each is opened in a sandbox, and what comes of it is stored only when all is well. */
 export class MediaIntake {
-  private readonly rooms = new Rooms();
+  private readonly sandboxes = new SandboxPool();
 
   constructor(private readonly media: MediaStore) {}
 
@@ -40,16 +46,16 @@ export class MediaIntake {
     kind: Kind,
     name: string,
     source: Readable,
-    options: RoomsOptions = {},
+    options: PoolOptions = {},
   ): Promise<Opened[Kind]> {
-    this.rooms.checkLine();
+    this.sandboxes.checkQueue();
     return inTempFolder(async (folder) => {
       const path = join(folder, SOURCE);
       const results = join(folder, 'results');
       await mkdir(results);
       await receive(source, path, name, LIMITS[kind]);
       const task = { kind, path, name, folder: results };
-      const { opened, kept } = await this.rooms.open(task, options);
+      const { opened, kept } = await this.sandboxes.open(task, options);
       await this.store(kept, (file) => (file === SOURCE ? path : join(results, file)));
       return opened;
     });
@@ -57,11 +63,11 @@ export class MediaIntake {
 
   /** Makes ready for the first file. */
   prepare(): void {
-    this.rooms.prepare();
+    this.sandboxes.prepare();
   }
 
   close(): void {
-    this.rooms.close();
+    this.sandboxes.close();
   }
 
   private async store(kept: readonly KeptFile[], pathOf: (file: string) => string): Promise<void> {

@@ -90,7 +90,7 @@ export class MediaStore {
 
   /** Content that is there already is wanted anew. What came as just any file may turn out to be a picture or a sound. */
   private async renew(transaction: Database, hash: string, type: string): Promise<void> {
-    await transaction('media').where({ hash }).update({ unwanted_since: null });
+    await transaction('media').where({ hash }).update({ unreferenced_since: null });
     if (type !== ANY_FILE) {
       await transaction('media').where({ hash, type: ANY_FILE }).update({ type });
     }

@@ -1,6 +1,6 @@
 import { Router, type Request, type Response } from 'express';
 import { Problem } from '@cruvo/core/problem';
-import type { Opened } from '@cruvo/media/room';
+import type { Opened } from '@cruvo/media/sandbox';
 import { fileNameFrom } from '../http/routes';
 import type { MediaIntake } from './intake';
 

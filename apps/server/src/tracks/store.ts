@@ -17,7 +17,7 @@ export class TrackStore {
     await this.database('tracks')
       .insert({ id, owner: OWNER, bytes: Buffer.from(bytes) })
       .onConflict('id')
-      .merge({ unwanted_since: null });
+      .merge({ unreferenced_since: null });
     return id;
   }
 

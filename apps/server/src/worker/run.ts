@@ -23,7 +23,7 @@ export async function runWorker(databaseUrl: string, stop: AbortController): Pro
   while (!signal.aborted) {
     try {
       if (Date.now() - looked > LOOK_FOR_LOST_EVERY_MS) {
-        await services.films.queueLost();
+        await services.films.requeueLost();
         looked = Date.now();
       }
       const task = await services.queue.next();

@@ -7,7 +7,7 @@ import { Problem } from '@cruvo/core/problem';
  * Makes layers one after the other: one is decoded while the one before is packed, and no more than these two are in
  * memory.
  */
-export class LayerLine {
+export class LayerPipeline {
   private readonly making = pLimit(2);
   private readonly decoding = pLimit(1);
 

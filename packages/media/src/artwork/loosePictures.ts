@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { type Artwork, type ArtworkLayer, plainLayer } from '@cruvo/core/character';
 import { plainPicture, uprightSize } from '../picture';
-import { LayerLine, decodedPixels, keepPixels } from './layerStore';
+import { LayerPipeline, decodedPixels, keepPixels } from './layerStore';
 import { PixelBudget, checkLayerCount } from './limits';
 import type { Reading } from './reading';
 
@@ -27,7 +27,7 @@ export async function readLoosePictures(
   const order = new Intl.Collator('en', { numeric: true });
   const sorted = [...pictures].sort((a, b) => order.compare(a.name, b.name));
   const { width, height } = await sizeOfLargest(sorted, reading.name);
-  const line = new LayerLine();
+  const line = new LayerPipeline();
   let done = 0;
   const layers = await Promise.all(
     sorted.map(async ({ name, read }): Promise<ArtworkLayer> => {

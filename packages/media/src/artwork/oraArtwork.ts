@@ -4,7 +4,7 @@ import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import type { Drawing } from '@cruvo/core/character';
 import type { Archive } from './archive';
-import { LayerLine, damagedLayer, decodedPixels, keepPixels } from './layerStore';
+import { LayerPipeline, damagedLayer, decodedPixels, keepPixels } from './layerStore';
 import { PixelBudget, checkLayerCount, checkSide } from './limits';
 import { looksLikePixels, uprightSize, xmlText } from '../picture';
 import type { Reading } from './reading';
@@ -39,7 +39,7 @@ export async function readOraArtwork(files: Archive, reading: Reading): Promise<
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];
   await checkPixels(root, files, { file: reading.name, damaged });
-  const line = new LayerLine();
+  const line = new LayerPipeline();
   const drawings = new Map<string, Promise<Drawing | null>>();
   let done = 0;
 

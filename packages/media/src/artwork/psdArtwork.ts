@@ -16,7 +16,7 @@ import {
 } from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
-import { LayerLine, keepPixels, type Pixels } from './layerStore';
+import { LayerPipeline, keepPixels, type Pixels } from './layerStore';
 import { PixelBudget, checkLayerCount, checkSide } from './limits';
 import type { Reading } from './reading';
 
@@ -53,7 +53,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   checkLayerCount(total, reading.name);
   checkPixels(psd, reading.name);
   const notes: ArtworkNote[] = [];
-  const line = new LayerLine();
+  const line = new LayerPipeline();
   let done = 0;
 
   const layerOf = async (layer: Layer, path: readonly string[]): Promise<ArtworkLayer> => {

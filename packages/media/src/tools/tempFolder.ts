@@ -21,13 +21,13 @@ export async function inTempFolder<Result>(
 }
 
 /** Removes the folders of processes that ended in the middle of their work. */
-export async function sweepTempFolders(): Promise<void> {
-  const names = await readdir(tmpdir());
+export async function sweepTempFolders(within: string = tmpdir()): Promise<void> {
+  const names = await readdir(within);
   const left = names.filter((name) => {
     const [, pid] = new RegExp(`^${PREFIX}(\\d+)-`).exec(name) ?? [];
     return pid !== undefined && !isRunning(Number(pid));
   });
-  for (const name of left) await rm(join(tmpdir(), name), { recursive: true, force: true });
+  for (const name of left) await rm(join(within, name), { recursive: true, force: true });
 }
 
 function isRunning(pid: number): boolean {

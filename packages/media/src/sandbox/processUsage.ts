@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 
 /** What a process and the programs that it runs use. */
-export interface ProcessUse {
+export interface ProcessUsage {
   /** Processor time so far, seconds. */
   readonly seconds: number;
   /** Resident memory, bytes. */
@@ -13,7 +13,7 @@ const TICKS_PER_SECOND = 100;
 const PAGE = 4096;
 
 /** What a process and its children use now; nothing where it has ended (proc(5): stat, children). */
-export function processUse(pid: number): ProcessUse {
+export function processUsage(pid: number): ProcessUsage {
   const own = statOf(pid);
   const children = read(`/proc/${pid}/task/${pid}/children`).split(' ').filter(Boolean);
   return children.reduce((sum, child) => {
@@ -22,7 +22,7 @@ export function processUse(pid: number): ProcessUse {
   }, own);
 }
 
-function statOf(pid: number): ProcessUse {
+function statOf(pid: number): ProcessUsage {
   // The name of the program stands in brackets and may hold anything.
   const fields = read(`/proc/${pid}/stat`)
     .replace(/^.*\) /, '')

@@ -1,3 +1,3 @@
-export * from './rooms';
+export * from './sandboxPool';
 export type { KeptFile, Opened, OpenedKind } from './messages';
 export { SOURCE } from './messages';

@@ -23,20 +23,20 @@ export async function up(database: Knex): Promise<void> {
       add column name text generated always as (coalesce(body ->> 'name', '')) stored`);
   await database.raw(`
     alter table document_revisions
-      add column holds text[] not null default '{}',
+      add column refs text[] not null default '{}',
       add column saved_by text`);
-  await database.raw(`update document_revisions set holds = ${HASHES('body')}`);
+  await database.raw(`update document_revisions set refs = ${HASHES('body')}`);
   await database.raw(`
     alter table films
       add constraint films_production_foreign foreign key (production)
         references documents (id) on delete cascade,
-      add column holds text[] not null default '{}',
+      add column refs text[] not null default '{}',
       add column seen_at timestamptz,
       add column attempts integer not null default 0,
-      add column furthest real not null default 0`);
-  await database.raw(`update films set holds = ${HASHES('material')}`);
-  await database.raw('alter table media add column unwanted_since timestamptz');
-  await database.raw('alter table tracks add column unwanted_since timestamptz');
+      add column best_progress real not null default 0`);
+  await database.raw(`update films set refs = ${HASHES('material')}`);
+  await database.raw('alter table media add column unreferenced_since timestamptz');
+  await database.raw('alter table tracks add column unreferenced_since timestamptz');
   await database.schema.createTable('requests', (table) => {
     table.text('key').primary();
     table.text('digest').notNullable();
@@ -48,13 +48,13 @@ export async function up(database: Knex): Promise<void> {
 
 export async function down(database: Knex): Promise<void> {
   await database.schema.dropTable('requests');
-  await database.raw('alter table tracks drop column unwanted_since');
-  await database.raw('alter table media drop column unwanted_since');
+  await database.raw('alter table tracks drop column unreferenced_since');
+  await database.raw('alter table media drop column unreferenced_since');
   await database.raw(`
     alter table films
       drop constraint films_production_foreign,
-      drop column holds, drop column seen_at, drop column attempts, drop column furthest`);
-  await database.raw('alter table document_revisions drop column holds, drop column saved_by');
+      drop column refs, drop column seen_at, drop column attempts, drop column best_progress`);
+  await database.raw('alter table document_revisions drop column refs, drop column saved_by');
   await database.raw(
     'alter table documents drop constraint documents_production_foreign, drop column name',
   );

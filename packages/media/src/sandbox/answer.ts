@@ -1,10 +1,13 @@
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import { asFullDisk } from '../tools';
-import type { RoomReport, RoomTask } from './messages';
+import type { SandboxReport, SandboxTask } from './messages';
 import { openFile } from './openFile';
 
 /** Opens a file and says what came of it, or why nothing did. */
-export async function answer(task: RoomTask, report: (share: number) => void): Promise<RoomReport> {
+export async function answer(
+  task: SandboxTask,
+  report: (share: number) => void,
+): Promise<SandboxReport> {
   try {
     const { opened, kept } = await openFile(task, report);
     return { opened, kept: [...kept] };

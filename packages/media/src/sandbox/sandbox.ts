@@ -5,8 +5,14 @@ import { fileURLToPath } from 'node:url';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { asMissingTool } from '../tools';
 import { LONGEST_SILENCE, MOST_MEMORY, limited, longestStall } from './limits';
-import { checkOpened, reportSchema, type KeptFile, type Opened, type RoomTask } from './messages';
-import { processUse } from './processUse';
+import {
+  checkOpened,
+  reportSchema,
+  type KeptFile,
+  type Opened,
+  type SandboxTask,
+} from './messages';
+import { processUsage } from './processUsage';
 
 const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
 const PROJECT = fileURLToPath(new URL('../../../..', import.meta.url));
@@ -19,13 +25,13 @@ export interface OpeningOptions {
 }
 
 /** What came of a file, and what is to be stored of it. */
-export interface OpenedFile<Kind extends RoomTask['kind']> {
+export interface OpenedFile<Kind extends SandboxTask['kind']> {
   readonly opened: Opened[Kind];
   readonly kept: readonly KeptFile[];
 }
 
 /** A process of its own, under limits, in which one file is opened. */
-export class Room {
+export class Sandbox {
   private readonly process: ChildProcess;
   private readonly ended: Promise<void>;
   private readonly ready: Promise<void>;
@@ -44,9 +50,9 @@ export class Room {
       this.process.on('error', (error) => reject(asMissingTool(program, error)));
       this.process.on('exit', () => resolve());
     });
-    // Waited for while a file is opened; a spare room may fail before.
+    // Waited for while a file is opened; a spare sandbox may fail before.
     this.ended.catch(() => undefined);
-    // The first thing that a room says.
+    // The first thing that a sandbox says.
     this.ready = once(this.process, 'message').then(() => undefined);
     this.ready.catch(() => undefined);
   }
@@ -55,9 +61,9 @@ export class Room {
     return this.process.connected && this.process.exitCode === null;
   }
 
-  /** Opens a file; a room is used once. @throws Problem in one sentence */
-  async open<Kind extends RoomTask['kind']>(
-    task: RoomTask & { readonly kind: Kind },
+  /** Opens a file; a sandbox is used once. @throws Problem in one sentence */
+  async open<Kind extends SandboxTask['kind']>(
+    task: SandboxTask & { readonly kind: Kind },
     { onProgress, signal }: OpeningOptions,
   ): Promise<OpenedFile<Kind>> {
     const { size } = await stat(task.path);
@@ -69,15 +75,15 @@ export class Room {
     try {
       if (signal?.aborted) throw cancelled();
       await Promise.race([stopped, this.started(task.name)]);
-      const watch = new Watch(this.process.pid, size, task.name);
+      const watchdog = new Watchdog(this.process.pid, size, task.name);
       looking = setInterval(() => {
-        const problem = watch.look();
+        const problem = watchdog.look();
         if (problem) stop(problem);
       }, LOOK_EVERY_MS);
       return await Promise.race([
         stopped,
         this.answer(task, (share) => {
-          watch.progressed();
+          watchdog.progressed();
           onProgress?.(share);
         }),
       ]);
@@ -106,8 +112,8 @@ export class Room {
     }
   }
 
-  private async answer<Kind extends RoomTask['kind']>(
-    task: RoomTask & { readonly kind: Kind },
+  private async answer<Kind extends SandboxTask['kind']>(
+    task: SandboxTask & { readonly kind: Kind },
     onProgress: (share: number) => void,
   ): Promise<OpenedFile<Kind>> {
     return new Promise((resolve, reject) => {
@@ -130,8 +136,8 @@ export class Room {
   }
 }
 
-/** Sees to it that a room stays within its memory and its time. */
-class Watch {
+/** Sees to it that a sandbox stays within its memory and its time. */
+class Watchdog {
   private progress: { readonly seconds: number; readonly at: number };
 
   constructor(
@@ -149,7 +155,7 @@ class Watch {
   /** @returns what to say where the file takes too much */
   look(): Problem | null {
     if (this.pid === undefined) return null;
-    const { seconds, memory } = processUse(this.pid);
+    const { seconds, memory } = processUsage(this.pid);
     if (memory > MOST_MEMORY) {
       return new Problem(
         'too-large',
@@ -170,7 +176,7 @@ class Watch {
   }
 
   private now() {
-    return { seconds: this.pid === undefined ? 0 : processUse(this.pid).seconds, at: Date.now() };
+    return { seconds: this.pid === undefined ? 0 : processUsage(this.pid).seconds, at: Date.now() };
   }
 }
 

@@ -4,11 +4,11 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '@cruvo/core/problem';
-// Nothing else of these modules: a room is to be ready soon.
+// Nothing else of these modules: a sandbox is to be ready soon.
 import { importArtwork } from '../characterFile/importArtwork';
 import { workingPicture } from '../picture/workingPicture';
 import { writeWorkingVoice } from '../voice/workingVoice';
-import { SOURCE, type KeptFile, type Opened, type RoomTask } from './messages';
+import { SOURCE, type KeptFile, type Opened, type SandboxTask } from './messages';
 
 /** The most that may come of one file, bytes. */
 const MOST_KEPT = 1_500_000_000;
@@ -24,17 +24,17 @@ type Report = (share: number) => void;
  * @throws Problem in one sentence
  */
 export async function openFile(
-  task: RoomTask,
+  task: SandboxTask,
   report: Report,
-): Promise<{ readonly opened: Opened[RoomTask['kind']]; readonly kept: readonly KeptFile[] }> {
+): Promise<{ readonly opened: Opened[SandboxTask['kind']]; readonly kept: readonly KeptFile[] }> {
   const kept = new KeptFiles(task);
   const opened = await OPENERS[task.kind](task, kept, report);
   return { opened, kept: kept.files };
 }
 
 const OPENERS: {
-  readonly [Kind in RoomTask['kind']]: (
-    task: RoomTask,
+  readonly [Kind in SandboxTask['kind']]: (
+    task: SandboxTask,
     kept: KeptFiles,
     report: Report,
   ) => Promise<Opened[Kind]>;
@@ -74,7 +74,7 @@ class KeptFiles {
   private bytes = 0;
   private names = 0;
 
-  constructor(private readonly task: RoomTask) {}
+  constructor(private readonly task: SandboxTask) {}
 
   get files(): readonly KeptFile[] {
     return [...this.found.values()];

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { collectUnwanted } from '../media/collector';
+import { collectGarbage } from '../media/garbage';
 import { Client, makeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
 
@@ -23,13 +23,13 @@ describe('what nobody needs', () => {
     const made = await makeProduction(studio, client, 0.1);
     const added = (await count('media')) - before;
     expect(added).toBeGreaterThan(3);
-    await collectUnwanted(database, 0);
+    await collectGarbage(database, 0);
     expect(await count('media')).toBe(before + added);
     await client.send('DELETE', `/productions/${made.production}`);
     expect(await count('documents', { production: made.production })).toBe(0);
-    await collectUnwanted(database, 1);
+    await collectGarbage(database, 1);
     expect(await count('media')).toBe(before + added);
-    await collectUnwanted(database, 0);
+    await collectGarbage(database, 0);
     expect(await count('media')).toBe(before);
     expect(await count('media_chunks')).toBe(before);
   });
@@ -50,10 +50,10 @@ describe('what nobody needs', () => {
       { 'If-Match': `"${revision}"` },
     );
     expect(saved.status).toBe(200);
-    await collectUnwanted(database, 0);
+    await collectGarbage(database, 0);
     expect(await count('media', { hash: working })).toBe(1);
     await database('document_revisions').where({ document: made.sceneId, revision }).delete();
-    await collectUnwanted(database, 0);
+    await collectGarbage(database, 0);
     expect(await count('media', { hash: working })).toBe(0);
   });
 
@@ -62,15 +62,17 @@ describe('what nobody needs', () => {
     const made = await makeProduction(studio, client, 0.1);
     const png = Buffer.from('a picture that nobody needs yet');
     const hash = await media.writeBytes(png, 'image/png');
-    await collectUnwanted(database, 1);
-    const unwanted = await database('media').where({ hash }).first<{ unwanted_since: unknown }>();
-    expect(unwanted.unwanted_since).not.toBeNull();
+    await collectGarbage(database, 1);
+    const unwanted = await database('media')
+      .where({ hash })
+      .first<{ unreferenced_since: unknown }>();
+    expect(unwanted.unreferenced_since).not.toBeNull();
     const backdrop = { kind: 'raster', media: hash, x: 0, y: 0, width: 9, height: 9 };
     const { revision } = await documents.read(made.sceneId);
     const held = database.transaction(async (transaction) => {
       // A save that is under way while the collector runs.
-      await transaction('media').where({ hash }).update({ unwanted_since: null });
-      const collecting = collectUnwanted(database, 0);
+      await transaction('media').where({ hash }).update({ unreferenced_since: null });
+      const collecting = collectGarbage(database, 0);
       await new Promise((resolve) => setTimeout(resolve, 200));
       return () => collecting;
     });
@@ -84,7 +86,7 @@ describe('what nobody needs', () => {
       { 'If-Match': `"${revision}"` },
     );
     expect(saved.status).toBe(200);
-    await collectUnwanted(database, 0);
+    await collectGarbage(database, 0);
     expect((await media.readAll(hash)).equals(png)).toBe(true);
   });
 

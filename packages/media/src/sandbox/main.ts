@@ -1,6 +1,6 @@
 import { answer } from './answer';
 import { confine } from './confine';
-import { taskSchema, type RoomReport } from './messages';
+import { taskSchema, type SandboxReport } from './messages';
 
 // The process in which one file of somebody else is opened. It is started ahead, opens that file, and ends.
 
@@ -13,6 +13,6 @@ process.once('message', (message) => {
 process.once('disconnect', () => process.exit(1));
 say({ ready: true });
 
-function say(report: RoomReport): void {
+function say(report: SandboxReport): void {
   process.send!(report);
 }

@@ -7,18 +7,18 @@ const ANSWERS_DAYS = 1;
 
 /** What some version of a document, or a film, needs. */
 const WANTED = `
-  select unnest(holds) as hash from document_revisions
-  union select unnest(holds) from films
+  select unnest(refs) as hash from document_revisions
+  union select unnest(refs) from films
   union select media from films where media is not null`;
 
 /**
  * Removes media and tracks that no version of a document and no film has needed for a while, and answers that are no
  * longer asked for. A row says since when nobody needs it; whoever begins to need it clears that in a transaction
- * (`holdReferences`, `MediaStore.write`), and a removal that waits for it looks at the row again.
+ * (`keepReferences`, `MediaStore.write`), and a removal that waits for it looks at the row again.
  *
  * @param graceDays how long what nobody needs is kept
  */
-export async function collectUnwanted(
+export async function collectGarbage(
   database: Database,
   graceDays: number = GRACE_DAYS,
 ): Promise<void> {
@@ -28,14 +28,14 @@ export async function collectUnwanted(
   ] as const) {
     await database.raw(`
       with wanted as (${WANTED})
-      update ${table} set unwanted_since = case
+      update ${table} set unreferenced_since = case
         when exists (select 1 from wanted where wanted.hash = ${table}.${key}) then null
         else now()
       end
-      where (unwanted_since is null)
+      where (unreferenced_since is null)
         = not exists (select 1 from wanted where wanted.hash = ${table}.${key})`);
     await database.raw(
-      `delete from ${table} where unwanted_since <= now() - make_interval(secs => ?)`,
+      `delete from ${table} where unreferenced_since <= now() - make_interval(secs => ?)`,
       [graceDays * 86_400],
     );
   }

@@ -6,7 +6,7 @@ interface Waiting {
 }
 
 /** Lets a few in at once, and the others in the order in which they came. */
-export class WaitingLine {
+export class BoundedQueue {
   private inside = 0;
   private line: Waiting[] = [];
 

@@ -22,7 +22,7 @@ export interface Opened {
 export type OpenedKind = keyof Opened;
 
 /** A file to open, and where what comes of it goes. */
-export interface RoomTask {
+export interface SandboxTask {
   readonly kind: OpenedKind;
   readonly path: string;
   /** What the file is called in messages. */
@@ -31,7 +31,7 @@ export interface RoomTask {
   readonly folder: string;
 }
 
-export const taskSchema: Schema<RoomTask> = object({
+export const taskSchema: Schema<SandboxTask> = object({
   kind: string<OpenedKind>().required().oneOf(['voice', 'picture', 'artwork']),
   path: string().required(),
   name: string().required(),
@@ -68,8 +68,8 @@ const doneSchema = object({
   kept: array(keptFileSchema).required(),
 }).noUnknown();
 
-/** What a room says: that it is loaded, how far it is, then what came of the file or why nothing did. */
-export type RoomReport =
+/** What a sandbox says: that it is loaded, how far it is, then what came of the file or why nothing did. */
+export type SandboxReport =
   | InferType<typeof readySchema>
   | InferType<typeof progressSchema>
   | InferType<typeof problemSchema>
@@ -79,7 +79,7 @@ export const reportSchema = lazy((value: object): Schema => {
   if ('ready' in value) return readySchema;
   if ('progress' in value) return progressSchema;
   return 'problem' in value ? problemSchema : doneSchema;
-}) as unknown as Schema<RoomReport>;
+}) as unknown as Schema<SandboxReport>;
 
 /** Checks what came of a file. @throws ValidationError, or Problem for a character */
 export function checkOpened<Kind extends OpenedKind>(kind: Kind, opened: unknown): Opened[Kind] {

@@ -3,7 +3,7 @@ import { Problem } from '@cruvo/core/problem';
 import type { Database } from '../database/connect';
 
 /** The hashes of media and tracks that a document needs. */
-export function hashesIn<Kind extends DocumentKind>(
+export function referencedHashes<Kind extends DocumentKind>(
   kind: Kind,
   body: DocumentBodies[Kind],
 ): string[] {
@@ -17,7 +17,7 @@ export function hashesIn<Kind extends DocumentKind>(
  *
  * @throws Problem that says what is missing
  */
-export async function holdReferences<Kind extends DocumentKind>(
+export async function keepReferences<Kind extends DocumentKind>(
   transaction: Database,
   kind: Kind,
   body: DocumentBodies[Kind],
@@ -26,14 +26,14 @@ export async function holdReferences<Kind extends DocumentKind>(
   const wanted = referencesOf(kind, body);
   const known = before && referencesOf(kind, before);
   const media = [...wanted.media].filter(([hash, type]) => known?.media.get(hash) !== type);
-  await holdMedia(transaction, media);
+  await keepMedia(transaction, media);
   const tracks = [...wanted.tracks].filter((hash) => !known?.tracks.has(hash));
-  await holdTracks(transaction, tracks);
+  await keepTracks(transaction, tracks);
   const characters = [...wanted.characters].filter((id) => !known?.characters.has(id));
   await findCharacters(transaction, characters);
 }
 
-async function holdMedia(
+async function keepMedia(
   transaction: Database,
   wanted: readonly (readonly [hash: string, type: string | null])[],
 ): Promise<void> {
@@ -43,7 +43,7 @@ async function holdMedia(
       'hash',
       wanted.map(([hash]) => hash),
     )
-    .update({ unwanted_since: null })
+    .update({ unreferenced_since: null })
     .returning<{ hash: string; type: string }[]>(['hash', 'type']);
   const types = new Map(rows.map(({ hash, type }) => [hash, type]));
   for (const [hash, type] of wanted) {
@@ -63,9 +63,11 @@ async function holdMedia(
   }
 }
 
-async function holdTracks(transaction: Database, wanted: readonly string[]): Promise<void> {
+async function keepTracks(transaction: Database, wanted: readonly string[]): Promise<void> {
   if (wanted.length === 0) return;
-  const found = await transaction('tracks').whereIn('id', wanted).update({ unwanted_since: null });
+  const found = await transaction('tracks')
+    .whereIn('id', wanted)
+    .update({ unreferenced_since: null });
   if (found < wanted.length) {
     throw new Problem(
       'bad-input',

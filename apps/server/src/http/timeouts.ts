@@ -8,7 +8,7 @@ const SILENCE_MS = 30_000;
 const ANSWER_MS = 600_000;
 
 /** Ends connections on which nothing happens, so that slow and silent ones don't keep out others. */
-export function limitPatience(server: Server): void {
+export function limitTimeouts(server: Server): void {
   server.headersTimeout = HEADERS_MS;
   // Files may take long to send, as long as they do come.
   server.requestTimeout = 0;

@@ -2,22 +2,22 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '@cruvo/core/problem';
 import { HOSTILE_FILES, plainSvg, testFolder, toneIn, wav, write } from '../testing';
-import { Rooms, type RoomsOptions } from './rooms';
-import type { RoomTask } from './messages';
+import { SandboxPool, type PoolOptions } from './sandboxPool';
+import type { SandboxTask } from './messages';
 
-const rooms = new Rooms();
-beforeAll(() => rooms.prepare());
-afterAll(() => rooms.close());
+const pool = new SandboxPool();
+beforeAll(() => pool.prepare());
+afterAll(() => pool.close());
 
 const folder = testFolder();
 let tasks = 0;
-function open(kind: RoomTask['kind'], path: string, name: string, options: RoomsOptions = {}) {
+function open(kind: SandboxTask['kind'], path: string, name: string, options: PoolOptions = {}) {
   const results = join(folder, `results-${tasks++}`);
   mkdirSync(results);
-  return rooms.open({ kind, path, name, folder: results }, options);
+  return pool.open({ kind, path, name, folder: results }, options);
 }
 
-describe('a room', () => {
+describe('a sandbox', () => {
   it('opens a voice, tells how far it is, and names files by numbers', async () => {
     const path = wav(folder, 'voice.wav', 2, toneIn([0.5, 1]));
     const shares: number[] = [];
