@@ -4,11 +4,11 @@ const core = (...folders) => folders.map((folder) => `packages/core/src/${folder
 export const AREAS = {
   mouth: {
     sources: core('mouth/*.ts'),
-    tests: core('mouth', 'program'),
+    tests: core('mouth'),
   },
   kinds: {
     sources: core('mouth/kinds/*.ts', 'pose/*.ts'),
-    tests: core('mouth/kinds', 'program'),
+    tests: core('mouth/kinds', 'pose'),
   },
   scene: {
     sources: core('scene/*.ts', 'document/*.ts', 'records/*.ts', 'time/*.ts'),

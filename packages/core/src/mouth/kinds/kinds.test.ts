@@ -5,7 +5,7 @@ import { IDENTITY, mapped, type Matrix } from '../../geometry';
 import { contentItems } from '../../pose';
 import { targetOf, type Articulation } from '../articulation';
 import { chartOf, isContinuous, mouthPose, type MouthRig } from '../mouthRig';
-import type { CutMouth } from './cutMouth';
+import { cutMouthSchema, type CutMouth } from './cutMouth';
 import { lipsFrom } from './lipsMouth';
 
 const followers = [] as const;
@@ -56,7 +56,16 @@ describe('a strip', () => {
     );
     expect(shown).toEqual(['a', 'a', 'b', 'c', 'c']);
   });
+  it('stays at its last drawing however wide it opens', () => {
+    const shown = (opening: number) => mouthPose(strip, state(jaw(opening)), 0).get('mouth')!.shows;
+    expect([shown(-0.5), shown(1.4)]).toEqual(['a', 'c']);
+  });
   it('lets each of its drawings be set by hand', () => {
+    expect(chartOf(strip).drawings.map(({ articulation }) => articulation)).toEqual([
+      { jaw: 0 },
+      { jaw: 0.5 },
+      { jaw: 1 },
+    ]);
     expect(chartOf(strip).drawings.map(({ label }) => label)).toEqual([
       '0 % open',
       '50 % open',
@@ -76,8 +85,30 @@ describe('a jaw', () => {
 });
 
 describe('a cut drawing', () => {
+  it.each([
+    [{ kind: 'color', color: '#5a1f1c' }, null],
+    [{ kind: 'gradient', top: '#000000', bottom: '#ffffff' }, null],
+    [{ kind: 'part', part: 'teeth' }, null],
+    [{ kind: 'color', color: 'red' }, /color/],
+    [{ kind: 'gradient', top: '#000000' }, /bottom/],
+    [{ kind: 'part' }, /part/],
+    [{ kind: 'hole' }, /kind/],
+    [{ kind: 'toString' }, /kind/],
+    [{ kind: ['color'], color: '#5a1f1c' }, /kind/],
+    [{ color: '#5a1f1c' }, /kind/],
+    [null, /inside/],
+    [undefined, /inside/],
+  ])('has an inside that can be painted: %j', (inside, complaint) => {
+    const { followers: _, ...mouth } = { ...cut, inside };
+    const check = () => cutMouthSchema.validateSync(mouth, { strict: true });
+    if (complaint === null) expect(check).not.toThrow();
+    else expect(check).toThrow(complaint);
+  });
   it('is the drawing itself while it is shut', () => {
     expect(painted(cut, jaw(0))).toEqual([picture]);
+    expect(painted(cut, jaw(0.009))).toEqual([picture]);
+    expect(painted(cut, jaw(0.01))).not.toEqual([picture]);
+    expect(painted({ ...cut, to: cut.from } as MouthRig, jaw(1))).toEqual([picture]);
   });
   it('moves each side by its own amount, most in the middle, and not at all at the corners', () => {
     const groups = painted(cut, jaw(1)).filter((one) => one.kind === 'group');
