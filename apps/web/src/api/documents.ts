@@ -4,7 +4,8 @@ import {
   type DocumentKind,
   type Patches,
 } from '@cruvo/core/document';
-import { getJson, problemFrom, request, sendJson, type ProblemDocument } from './http';
+import { Problem } from '@cruvo/core/problem';
+import { getJson, problemFrom, request, sendJson, SERVER_AWAY, type ProblemDocument } from './http';
 
 export interface Document<Kind extends DocumentKind> {
   readonly id: string;
@@ -66,15 +67,16 @@ export async function patchDocument<Kind extends DocumentKind>(
     // Goes out even if the page is closed meanwhile, as long as browsers allow that.
     keepalive: body.length < KEPT_ALIVE,
   }).catch(() => null);
-  if (response?.ok) {
+  if (!response) throw new Problem('unavailable', SERVER_AWAY);
+  if (response.ok) {
     return { saved: true, document: checked(kind, (await response.json()) as Document<Kind>) };
   }
-  const problem = (await response?.json().catch(() => null)) as
+  const problem = (await response.json().catch(() => null)) as
     (ProblemDocument & { current?: Document<Kind> }) | null;
-  if (response?.status === 409 && problem?.current) {
+  if (response.status === 409 && problem?.current) {
     return { saved: false, current: checked(kind, problem.current) };
   }
-  throw problemFrom(response?.status ?? 0, problem ?? {});
+  throw problemFrom(response.status, problem ?? {});
 }
 
 export function createProduction(

@@ -7,7 +7,8 @@ export const listFilms = (production: string) =>
   getJson<Film[]>(`/productions/${production}/films`);
 
 export const orderFilm = (scene: string, settings: FilmSettings) =>
-  sendJson<Film>('POST', '/films', { scene, settings });
+  // Sent again after a lost answer, it is still one film.
+  sendJson<Film>('POST', '/films', { scene, settings }, { 'Idempotency-Key': crypto.randomUUID() });
 
 export const cancelFilm = (id: string) => sendJson<Film>('POST', `/films/${id}/cancel`, {});
 

@@ -52,6 +52,28 @@ describe('asking the server', () => {
     });
   });
 
+  it('asks a busy server again, after the time that it says, but not for ever', async () => {
+    jest.useFakeTimers();
+    const busy = () =>
+      Response.json(
+        { code: 'busy', detail: 'Busy.' },
+        { status: 503, headers: { 'Retry-After': '4' } },
+      );
+    const answers = [busy(), Response.json({ name: 'Fog' })];
+    const asked = answering(() => answers.shift()!);
+    const got = getJson('/productions');
+    await jest.advanceTimersByTimeAsync(3900);
+    expect(asked).toHaveBeenCalledTimes(1);
+    await jest.advanceTimersByTimeAsync(200);
+    expect(await got).toEqual({ name: 'Fog' });
+    const never = answering(busy);
+    const given = problem(getJson('/productions'));
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(await given).toMatchObject({ code: 'busy', message: 'Busy.' });
+    expect(never).toHaveBeenCalledTimes(6);
+    jest.useRealTimers();
+  });
+
   it('says when the server can’t be reached', async () => {
     answering(() => Promise.reject(new TypeError('Failed to fetch')));
     expect(await problem(request('/scenes/1'))).toMatchObject({

@@ -8,14 +8,47 @@ export interface ProblemDocument {
   readonly detail?: string;
 }
 
-/** Asks the studio's server; anything but success becomes a Problem with the server's own sentence. */
+/** How often a busy server is asked again, and how long to wait where it doesn't say, seconds. */
+const ASK_AGAIN = 5;
+const COME_BACK_AFTER = 2;
+
+/**
+ * Asks the studio's server; anything but success becomes a Problem with the server's own sentence. One that is busy is
+ * asked again after the time that it says.
+ */
 export async function request(path: string, init?: RequestInit): Promise<Response> {
+  for (let attempt = 0; ; attempt++) {
+    try {
+      return await requestOnce(path, init);
+    } catch (error) {
+      if (!(error instanceof BusyProblem) || attempt === ASK_AGAIN || init?.signal?.aborted)
+        throw error;
+      await new Promise((resolve) => setTimeout(resolve, 1000 * error.seconds));
+    }
+  }
+}
+
+/** Says when to come again. */
+class BusyProblem extends Problem {
+  constructor(
+    sentence: string,
+    readonly seconds: number,
+  ) {
+    super('busy', sentence);
+  }
+}
+
+async function requestOnce(path: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(`/api${path}`, init).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new Problem('unavailable', SERVER_AWAY);
   });
   if (response.ok) return response;
-  throw problemFrom(response.status, (await response.json().catch(() => ({}))) as ProblemDocument);
+  const said = (await response.json().catch(() => ({}))) as ProblemDocument;
+  const problem = problemFrom(response.status, said);
+  if (problem.code !== 'busy') throw problem;
+  const seconds = Number(response.headers.get('Retry-After')) || COME_BACK_AFTER;
+  throw new BusyProblem(problem.message, seconds);
 }
 
 export function problemFrom(status: number, { code, detail }: ProblemDocument): Problem {
