@@ -26,7 +26,9 @@ export const answerProblems: ErrorRequestHandler = (error: unknown, request, res
   request.resume();
   const { status, code, detail } = describe(error);
   if (code === 'busy') response.setHeader('Retry-After', '2');
-  if (status >= 500) log.error({ reason: sentenceOf(error), path: request.path }, detail);
+  // A busy server is well.
+  if (status >= 500 && code !== 'busy')
+    log.error({ reason: sentenceOf(error), path: request.path }, detail);
   response
     .status(status)
     .type('application/problem+json')

@@ -1,9 +1,14 @@
 import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
 import { readFile } from 'node:fs/promises';
+import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
+import { Problem } from '@cruvo/core/problem';
+import { createApp } from '../app';
 import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import { Client } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
+import type { MediaIntake } from './intake';
 import { CHUNK_BYTES } from './store';
 import { toFlicks } from '@cruvo/core/time';
 import { readTrack, writeTrack, type Viseme } from '@cruvo/core/speech';
@@ -67,6 +72,36 @@ describe('media', () => {
     expect((await fetchMedia(`bytes=${content.length}-`)).status).toBe(416);
   });
 
+  it.each([
+    ['more than there is, from its end', { Range: 'bytes=-99999999' }, 206, content.length],
+    ['another unit', { Range: 'items=0-5' }, 200, content.length],
+    ['something that is no range', { Range: 'bytes=x-y' }, 200, content.length],
+    ['nothing of it', { Range: 'bytes=-0' }, 416, 0],
+    [
+      'several stretches, which are answered with all',
+      { Range: 'bytes=0-1,5-9' },
+      200,
+      content.length,
+    ],
+    ['a stretch of what it knows', { Range: 'bytes=0-9', 'If-Range': 'ITS' }, 206, 10],
+    [
+      'a stretch of something older',
+      { Range: 'bytes=0-9', 'If-Range': '"x"' },
+      200,
+      content.length,
+    ],
+    ['what it has already', { 'If-None-Match': 'ITS' }, 304, 0],
+    ['what it has already, among others', { 'If-None-Match': '"x", ITS' }, 304, 0],
+    ['what it has not', { 'If-None-Match': '"x"' }, 200, content.length],
+  ])('answer whoever asks for %s', async (_, headers, status, length) => {
+    const known = Object.fromEntries(
+      Object.entries(headers).map(([key, value]) => [key, value.replace('ITS', `"${hash}"`)]),
+    );
+    const response = await fetch(`${studio.address}/api/media/${hash}`, { headers: known });
+    expect(response.status).toBe(status);
+    expect((await response.arrayBuffer()).byteLength).toBe(length);
+  });
+
   it.each(['f'.repeat(64), 'nonsense'])('are not found under %s', async (name) => {
     expect((await fetch(`${studio.address}/api/media/${name}`)).status).toBe(404);
   });
@@ -110,6 +145,26 @@ describe('voices', () => {
       status: 422,
       detail: expect.stringMatching(/X-File-Name/),
     });
+  });
+});
+
+describe('more files than can wait', () => {
+  it.each(['/media/voices', '/artwork'])('are told to come again: %s', async (path) => {
+    const busy = Object.assign(Object.create(studio.services.intake) as MediaIntake, {
+      take: () => Promise.reject(new Problem('busy', 'The studio is busy.')),
+    });
+    const server = createApp({ ...studio.services, intake: busy }, '').listen(0, '127.0.0.1');
+    await once(server, 'listening');
+    const { port } = server.address() as AddressInfo;
+    const answer = await fetch(`http://127.0.0.1:${port}/api${path}`, {
+      method: 'POST',
+      headers: { 'X-File-Name': 'a' },
+      body: 'x',
+    });
+    server.close();
+    expect(answer.status).toBe(503);
+    expect(Number(answer.headers.get('retry-after'))).toBeGreaterThan(0);
+    expect(await answer.json()).toMatchObject({ code: 'busy', detail: 'The studio is busy.' });
   });
 });
 

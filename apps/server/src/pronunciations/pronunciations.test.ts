@@ -35,6 +35,16 @@ describe('pronunciations', () => {
     for (const word of words) expect(sounds[word]).toContain(word.startsWith('m') ? 'm' : 'p');
   });
 
+  it('keep their words where one of them comes out as several lines', async () => {
+    const long = 'Ten. Eleven! Twelve?';
+    const words = ['casa', ...Array.from({ length: 30 }, (_, at) => `palabra${at}`), long, 'fin'];
+    const { body } = await ask({ language: 'es', words });
+    const sounds = body['sounds'] as Record<string, string>;
+    expect(sounds['casa']).toMatch(/k.*s/);
+    expect(sounds['fin']).toMatch(/^f/);
+    expect(sounds[long]!.length).toBeGreaterThan(sounds['fin']!.length);
+  });
+
   it('of a language that nobody speaks are refused', async () => {
     const { status, body } = await ask({ language: 'tlh', words: ['a'] });
     expect([status, body['detail']]).toEqual([
