@@ -15,6 +15,15 @@ export function mediaRoutes(media: MediaStore): Router {
   return router;
 }
 
+/**
+ * Whether whoever asks has it already (RFC 9110, 13.1.2). Express's own answer heeds Cache-Control too, which browsers
+ * send along with it.
+ */
+function isKnown({ headers }: Request, hash: string): boolean {
+  const known = (headers['if-none-match'] ?? '').split(',').map((tag) => tag.trim());
+  return known.some((tag) => tag === '*' || tag.replace(/^W\//, '') === `"${hash}"`);
+}
+
 /** The one stretch of a file that was asked for; null for all of it (RFC 9110, 13.1.5 and 14.2). */
 function rangeOf(
   { headers }: Request,
@@ -45,7 +54,7 @@ export async function sendMedia(
     .setHeader('Cache-Control', 'private, max-age=31536000, immutable')
     .setHeader('ETag', `"${hash}"`)
     .setHeader('Content-Security-Policy', "default-src 'none'");
-  if (request.fresh) {
+  if (isKnown(request, hash)) {
     response.status(304).end();
     return;
   }

@@ -1,7 +1,7 @@
 import { characterOf, drawnLayer, groupOf } from '../../testing/testArtwork';
 import type { ArtworkLayer } from '../artwork';
 import type { Character } from '../character';
-import { withGroup, withParts, withPartsMoved } from '../edits';
+import { withGroup, withPartsMoved } from '../edits';
 import { characterFromArtwork } from '../fromArtwork';
 import { partsOf } from '../partList';
 import { withNewerArtwork } from './apply';
