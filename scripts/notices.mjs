@@ -39,7 +39,7 @@ function packages() {
     encoding: 'utf8',
     maxBuffer: 1 << 28,
   });
-  const found = JSON.parse(stdout).filter(({ name }) => !name.startsWith('@cruvo/'));
+  const found = JSON.parse(stdout).filter(({ name }) => !/^(@cruvo\/|cruvo$)/.test(name));
   const byName = new Map(found.map((each) => [`${each.name} ${each.version}`, each]));
   return [...byName.values()].sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0));
 }

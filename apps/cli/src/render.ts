@@ -1,6 +1,5 @@
-import { access, constants, mkdtemp, rm, stat } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { basename, dirname, join, resolve } from 'node:path';
+import { access, constants, stat } from 'node:fs/promises';
+import { dirname, resolve } from 'node:path';
 import { SingleBar } from 'cli-progress';
 import { Command } from 'commander';
 import { ValidationError } from 'yup';
@@ -11,8 +10,9 @@ import { type FilmSettings, filmSettingsSchema } from '@cruvo/core/scene';
 import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { renderFilm } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
-import { workingPicture } from '@cruvo/media/picture';
-import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
+import { inTempFolder } from '@cruvo/media/tools';
+import { analyseWorkingVoice } from '@cruvo/media/voice';
+import { openFiles } from './openFiles';
 import { readScriptFile } from './scriptFile';
 
 interface RenderOptions {
@@ -64,12 +64,10 @@ async function render(options: RenderOptions): Promise<void> {
   const stop = new AbortController();
   const interrupt = () => stop.abort();
   process.once('SIGINT', interrupt).once('SIGTERM', interrupt);
-  const folder = await mkdtemp(join(tmpdir(), 'cruvo-'));
   try {
-    await makeFilm(options, settings, fit, folder, stop.signal);
+    await inTempFolder((folder) => makeFilm(options, settings, fit, folder, stop.signal));
   } finally {
     process.off('SIGINT', interrupt).off('SIGTERM', interrupt);
-    await rm(folder, { recursive: true, force: true });
   }
 }
 
@@ -80,14 +78,9 @@ async function makeFilm(
   folder: string,
   signal: AbortSignal,
 ): Promise<void> {
-  const closed = await workingPicture(options.closed, basename(options.closed));
-  const open = await workingPicture(options.open, basename(options.open));
-  const voicePath = join(folder, 'voice.wav');
-  const voice = await writeWorkingVoice(options.voice, basename(options.voice), voicePath, {
-    signal,
-  });
+  const files = await openFiles(options, folder, signal);
   const script = await readScriptFile(options.script, options.language);
-  const track = await analyseWorkingVoice(voicePath, {
+  const track = await analyseWorkingVoice(files.voicePath, {
     script,
     channel: 'both',
   });
@@ -98,7 +91,7 @@ async function makeFilm(
   }
   const bar = progressBar(options.quiet);
   await renderFilm({
-    ...(await filmOfTwoDrawings({ closed, open, voice, voicePath, track, fit })),
+    ...(await filmOfTwoDrawings({ ...files, track, fit })),
     settings,
     output: resolve(options.out),
     onProgress: (done, total) => bar?.(done, total),

@@ -5,14 +5,14 @@ import { withRecord } from '@cruvo/core/records';
 import { starterScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { WorkingPicture } from '@cruvo/media/picture';
-import type { WorkingVoice } from '@cruvo/media/voice';
+import type { VoiceFormat } from '@cruvo/media/voice';
 import { drawingsOf, loadImages } from '../images';
 import type { FilmJob } from '../render';
 
 export interface TwoDrawingsAndVoice {
   readonly closed: WorkingPicture;
   readonly open: WorkingPicture;
-  readonly voice: WorkingVoice;
+  readonly voice: VoiceFormat;
   /** Where the working voice lies. */
   readonly voicePath: string;
   /** What was heard in it; null leaves the mouth at rest. */
@@ -46,7 +46,10 @@ export async function filmOfTwoDrawings({
     name: 'Scene',
     characterId: 'character',
     character,
-    voice: { ...voice, name: 'Voice', original: '', working: '', peaks: '' },
+    voice: {
+      ...{ name: 'Voice', original: '', working: '', peaks: '' },
+      ...{ duration: voice.duration, sampleRate: voice.sampleRate, channels: voice.channels },
+    },
     memberId: 'member',
     lineId: 'line',
   });

@@ -35,6 +35,10 @@ export function run(
 /** A sentence for a program that isn't installed; any other error as it is. */
 export function asMissingTool(program: string, error: Error): Error {
   if ((error as NodeJS.ErrnoException).code !== 'ENOENT') return error;
+  return missingTool(program);
+}
+
+export function missingTool(program: string): Problem {
   return new Problem(
     'unavailable',
     `The program “${program}” is missing. Install it (Debian package ffmpeg) and try again.`,

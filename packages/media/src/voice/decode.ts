@@ -3,6 +3,7 @@ import type { Readable } from 'node:stream';
 import type { PcmBlock } from '@cruvo/core/audio';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { LONGEST_VOICE } from '@cruvo/core/scene';
+import { limited } from '../sandbox/limits';
 import { asMissingTool } from '../tools';
 import { CONFINED, probeVoice, tooLong } from './probe';
 
@@ -38,14 +39,14 @@ export async function decodeVoice(
 ): Promise<{ duration: number } & DecodedFormat> {
   const probed = await probeVoice(path, name);
   const channels = Math.min(MOST_CHANNELS, probed.channels);
-  const decoder = spawn(
-    'ffmpeg',
-    [
-      ...['-v', 'error', '-nostdin', ...CONFINED, '-i', path, '-map', '0:a:0', '-vn'],
-      ...['-ac', String(channels), '-ar', String(WORKING_RATE), '-f', 's16le', 'pipe:1'],
-    ],
-    { stdio: ['ignore', 'pipe', 'ignore'], ...(signal ? { signal } : {}) },
-  );
+  const [program, ...args] = limited([
+    ...['ffmpeg', '-v', 'error', '-nostdin', ...CONFINED, '-i', path, '-map', '0:a:0', '-vn'],
+    ...['-ac', String(channels), '-ar', String(WORKING_RATE), '-f', 's16le', 'pipe:1'],
+  ]);
+  const decoder = spawn(program, args, {
+    stdio: ['ignore', 'pipe', 'ignore'],
+    ...(signal ? { signal } : {}),
+  });
   const ended = new Promise<number | null>((resolve, reject) => {
     decoder.on('error', (error) =>
       reject(signal?.aborted ? cancelled() : asMissingTool('ffmpeg', error)),

@@ -2,7 +2,8 @@ import { open, stat } from 'node:fs/promises';
 import { findWavSamples } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE } from '@cruvo/core/scene';
-import { run } from '../tools';
+import { limited } from '../sandbox/limits';
+import { missingTool, run } from '../tools';
 
 /** What a sound file says of itself. */
 export interface ProbedVoice {
@@ -29,11 +30,13 @@ export async function probeVoice(path: string, name: string): Promise<ProbedVoic
     throw new Problem('not-found', `There is no file “${name}”.`);
   });
   if (size === 0) throw new Problem('bad-input', `“${name}” is empty. Export the recording again.`);
-  const { code, stdout } = await run('ffprobe', [
-    ...['-v', 'error', ...CONFINED, '-of', 'json'],
+  const [program, ...args] = limited([
+    ...['ffprobe', '-v', 'error', ...CONFINED, '-of', 'json'],
     ...['-show_entries', 'format=duration:stream=codec_type,sample_rate,channels,duration'],
     path,
   ]);
+  const { code, stdout } = await run(program, args);
+  if (code === NOT_FOUND) throw missingTool('ffprobe');
   const stream = code === 0 ? audioStream(stdout) : null;
   if (!stream) {
     throw new Problem(
@@ -51,6 +54,9 @@ export async function probeVoice(path: string, name: string): Promise<ProbedVoic
   if (duration !== null && duration > LONGEST_VOICE) throw tooLong(name, duration);
   return { ...stream, duration };
 }
+
+/** What a command ends with that could not start its program. */
+const NOT_FOUND = 127;
 
 /** Sample rates that recordings have, Hz. */
 const LOWEST_RATE = 2000;

@@ -5,10 +5,14 @@ import { toFlicks, type Flicks } from '@cruvo/core/time';
 import { asFullDisk } from '../tools';
 import { decodeVoice, type DecodingOptions } from './decode';
 
-export interface WorkingVoice {
+/** How long a working voice is, and the form of its samples. */
+export interface VoiceFormat {
   readonly duration: Flicks;
   readonly sampleRate: number;
   readonly channels: number;
+}
+
+export interface WorkingVoice extends VoiceFormat {
   /** Waveform peaks; see PeakMeter. */
   readonly peaks: Int8Array;
 }
