@@ -89,9 +89,13 @@ describe('SaveBanner', () => {
     expect(screen.getByRole('alert').textContent).toContain('does not let Cruvo keep your work');
     expect(screen.getByRole('status').textContent).toBe('Not saved');
     const made: Blob[] = [];
+    // The environment can't follow links.
+    const click = jest.spyOn(HTMLAnchorElement.prototype, 'click').mockReturnValue();
     URL.createObjectURL = (file: Blob) => (made.push(file), 'blob:');
     fireEvent.click(screen.getByRole('button', { name: 'Download unsaved work' }));
     expect(made).toHaveLength(1);
+    expect(click).toHaveBeenCalledTimes(1);
+    click.mockRestore();
     saver.stop();
   });
   it('says why a change is refused', async () => {
