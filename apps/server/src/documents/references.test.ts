@@ -123,6 +123,9 @@ describe('a request that is sent again', () => {
     const again = await order('one');
     expect([again.status, again.body]).toEqual([first.status, first.body]);
     expect((await order('two')).body['id']).not.toBe(first.body['id']);
+    // What was made under a key is found like anything else.
+    const cancelled = await client.send('POST', `/films/${String(first.body['id'])}/cancel`, {});
+    expect(cancelled).toMatchObject({ status: 200, body: { status: 'cancelled' } });
     expect(await count('films', { production: made.production })).toBe(2);
     const other = await order('one', 128);
     expect([other.status, other.body['code']]).toEqual([409, 'conflict']);

@@ -10,6 +10,9 @@ const keySchema = string()
   .max(200)
   .matches(/^[\x21-\x7e]+$/);
 
+/** The space of names from which ids are made. */
+const NAMESPACE = Buffer.from('5a17ba45000040008000000000000099', 'hex');
+
 /** A request without an answer is taken to be lost after so long, seconds. */
 const LOST_AFTER = 30;
 
@@ -42,9 +45,11 @@ export function idempotent(database: Database): RequestHandler {
 export function newIdOf(request: Request): string {
   const header = request.header('Idempotency-Key');
   if (header === undefined) return randomUUID();
-  // RFC 9562, version 8: bits of our own choice.
-  const hex = digestOf(OWNER, request.path, header);
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+  // A name-based UUID (RFC 9562, version 5).
+  const name = `${OWNER} ${request.path} ${header}`;
+  const hex = createHash('sha1').update(NAMESPACE).update(name).digest('hex');
+  const variant = '89ab'[parseInt(hex[16]!, 16) & 3];
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-${variant}${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }
 
 interface Answered {
@@ -70,7 +75,9 @@ async function begin(database: Database, key: string, digest: string): Promise<A
 /** Keeps what is answered, as soon as it is known and before it is sent. */
 function keepAnswer(database: Database, key: string, response: Response): void {
   const send = response.json.bind(response);
+  let isAnswered = false;
   response.json = (answer: unknown) => {
+    isAnswered = true;
     const { statusCode: status } = response;
     void database('requests')
       .where({ key })
@@ -81,6 +88,7 @@ function keepAnswer(database: Database, key: string, response: Response): void {
   };
   // Problems are answered another way, and are not kept.
   response.on('close', () => {
+    if (isAnswered) return;
     void database('requests')
       .where({ key, status: null })
       .delete()
