@@ -1,5 +1,5 @@
 import { mkdir, readFile } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import type { WorkingPicture } from '@cruvo/media/picture';
 import { SandboxPool, SOURCE, type KeptFile } from '@cruvo/media/sandbox';
 import type { VoiceFormat } from '@cruvo/media/voice';
@@ -16,6 +16,7 @@ export interface OpenedFiles {
 /**
  * Opens what a film is made of, each file in a sandbox.
  *
+ * @param paths as somebody wrote them, from where they are
  * @param folder where what comes of them is written
  * @throws Problem in one sentence
  */
@@ -30,7 +31,9 @@ export async function openFiles(
     await mkdir(path);
     return path;
   };
-  const picture = async (path: string, name: string): Promise<WorkingPicture> => {
+  const picture = async (given: string, name: string): Promise<WorkingPicture> => {
+    // A sandbox works elsewhere.
+    const path = resolve(given);
     const task = {
       kind: 'picture',
       path,
@@ -44,7 +47,7 @@ export async function openFiles(
   try {
     const closed = await picture(paths.closed, 'closed');
     const open = await picture(paths.open, 'open');
-    const { voice: path } = paths;
+    const path = resolve(paths.voice);
     const task = {
       kind: 'voice',
       path,
