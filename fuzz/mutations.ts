@@ -125,19 +125,79 @@ function inListing(archive: Buffer, chance: Chance): Buffer {
   return archive;
 }
 
+/** A field of a WAV file says something else: the size of a chunk, or what "fmt " tells of the samples. */
+function inWav(bytes: Buffer, chance: Chance): Buffer {
+  const fields: Field[] = [{ at: 4, size: 4 }];
+  for (let at = 12; at + 8 <= bytes.length && fields.length < 64;) {
+    fields.push({ at: at + 4, size: 4 });
+    if (bytes.toString('latin1', at, at + 4) === 'fmt ') {
+      for (const offset of [8, 10, 20, 22]) fields.push({ at: at + offset, size: 2 });
+      for (const offset of [12, 16]) fields.push({ at: at + offset, size: 4 });
+    }
+    at += 8 + bytes.readUInt32LE(at + 4) + (bytes.readUInt32LE(at + 4) % 2);
+  }
+  return withField(bytes, chance.one(fields), chance, 'little');
+}
+
+/** A field of a PSD file says something else: its header, the lengths of its sections, its layers' boxes and channels. */
+function inPsd(bytes: Buffer, chance: Chance): Buffer {
+  const fields: Field[] = [
+    ...[12, 22, 24].map((at) => ({ at, size: 2 as const })),
+    ...[14, 18, 26].map((at) => ({ at, size: 4 as const })),
+  ];
+  const resources = 30 + bytes.readUInt32BE(26);
+  const layers = resources + 4 + bytes.readUInt32BE(resources);
+  fields.push({ at: resources, size: 4 }, { at: layers, size: 4 }, { at: layers + 4, size: 4 });
+  fields.push({ at: layers + 8, size: 2 });
+  // The first layer: its box, how many channels, and of the first ones the number and the length.
+  for (let field = 0; field < 4; field++) fields.push({ at: layers + 10 + 4 * field, size: 4 });
+  fields.push({ at: layers + 26, size: 2 });
+  for (let channel = 0; channel < 3; channel++) {
+    fields.push(
+      { at: layers + 28 + 6 * channel, size: 2 },
+      { at: layers + 30 + 6 * channel, size: 4 },
+    );
+  }
+  return withField(bytes, chance.one(fields), chance, 'big');
+}
+
+interface Field {
+  readonly at: number;
+  readonly size: 2 | 4;
+}
+
+function withField(
+  bytes: Buffer,
+  { at, size }: Field,
+  chance: Chance,
+  order: 'big' | 'little',
+): Buffer {
+  const changed = Buffer.from(bytes);
+  const value = chance.one(NUMBERS);
+  const number = size === 2 ? value & 0xffff : value;
+  if (order === 'big') changed.writeUIntBE(number, at, size);
+  else changed.writeUIntLE(number, at, size);
+  return changed;
+}
+
+/** Changes for kinds of file whose inside is known, by their endings; all others are changed blindly. */
+const KNOWN: readonly { readonly ending: RegExp; readonly mutations: readonly Mutation[] }[] = [
+  { ending: /\.(zip|ora)$/, mutations: [inArchive, inArchive, inArchive, ...BLIND] },
+  { ending: /\.(svg|xml)$/, mutations: [...IN_XML, ...IN_XML, ...BLIND] },
+  { ending: /\.wav$/, mutations: [inWav, inWav, inWav, ...BLIND] },
+  { ending: /\.psd$/, mutations: [inPsd, inPsd, inPsd, ...BLIND] },
+];
+
 /** A file with a change or a few in it, of the kind that its name tells. */
 export function mutated(name: string, bytes: Buffer, chance: Chance): Buffer {
-  const kinds: readonly Mutation[] = /\.(zip|ora)$/.test(name)
-    ? [inArchive, inArchive, inArchive, ...BLIND]
-    : /\.(svg|xml)$/.test(name)
-      ? [...IN_XML, ...IN_XML, ...BLIND]
-      : [...BLIND, withNumber, withNumber];
+  const known = KNOWN.find(({ ending }) => ending.test(name));
+  const kinds = known?.mutations ?? [...BLIND, withNumber, withNumber];
   let changed = bytes;
   for (let count = 1 + chance.below(3); count > 0 && changed.length > 0; count--) {
     try {
       changed = chance.one(kinds)(changed, chance);
     } catch {
-      // An archive that a change before has broken can't be taken apart any more.
+      // What a change before has broken can't be taken apart any more.
       break;
     }
   }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import { collectGarbage } from '../media/garbage';
 import { Client, makeProduction } from '../testing/requests';
 import { startTestStudio, type TestStudio } from '../testing/studio';
@@ -14,6 +15,17 @@ afterAll(() => studio.close());
 
 const count = async (table: string, where: object = {}) =>
   Number((await studio.services.database(table).where(where).count('* as n'))[0]!['n']);
+const waitingForLocks = async () =>
+  Number(
+    (await studio.services.database('pg_locks').where({ granted: false }).count('* as n'))[0]!['n'],
+  );
+async function until(reached: () => Promise<boolean>): Promise<void> {
+  for (let attempt = 0; attempt < 200; attempt++) {
+    if (await reached()) return;
+    await setTimeout(20);
+  }
+  throw new Error('It never came to that.');
+}
 const renamed = (name: string) => ({ patches: [{ op: 'replace', path: ['name'], value: name }] });
 
 describe('what nobody needs', () => {
@@ -62,23 +74,19 @@ describe('what nobody needs', () => {
     const made = await makeProduction(studio, client, 0.1);
     const png = Buffer.from('a picture that nobody needs yet');
     const hash = await media.writeBytes(png, 'image/png');
-    await collectGarbage(database, 1);
-    const unwanted = await database('media')
+    await database('media')
       .where({ hash })
-      .first<{ unreferenced_since: unknown }>();
-    expect(unwanted.unreferenced_since).not.toBeNull();
+      .update({ unreferenced_since: database.raw("now() - interval '9 days'") });
     const backdrop = { kind: 'raster', media: hash, x: 0, y: 0, width: 9, height: 9 };
     const { revision } = await documents.read(made.sceneId);
-    const held = database.transaction(async (transaction) => {
-      // A save that is under way while the collector runs.
+    // A save that is under way while garbage is collected: what it needs waits for it, and stays.
+    let collecting = Promise.resolve();
+    await database.transaction(async (transaction) => {
       await transaction('media').where({ hash }).update({ unreferenced_since: null });
-      const collecting = collectGarbage(database, 0);
-      await new Promise((resolve) => setTimeout(resolve, 200));
-      return () => collecting;
+      collecting = collectGarbage(database);
+      await until(async () => (await waitingForLocks()) > 0);
     });
-    await (
-      await held
-    )();
+    await collecting;
     const saved = await client.send(
       'PATCH',
       `/documents/${made.sceneId}`,
