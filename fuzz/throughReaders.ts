@@ -6,6 +6,8 @@ import { Opener } from './opener';
 
 export interface ReaderFindings {
   readonly cases: number;
+  /** Cases that took so long that a sandbox would have given them up with a sentence. */
+  readonly givenUp: number;
   readonly wrong: readonly string[];
 }
 
@@ -15,6 +17,7 @@ export async function fuzzReaders(first: number, until: number): Promise<ReaderF
   const opener = new Opener();
   const wrong: string[] = [];
   let number = first;
+  let givenUp = 0;
   try {
     for (; Date.now() < until; number++) {
       const { name, kind, bytes } = fuzzCase(number);
@@ -23,12 +26,13 @@ export async function fuzzReaders(first: number, until: number): Promise<ReaderF
       await mkdir(results);
       await writeFile(path, bytes);
       const { kind: outcome } = await opener.open({ kind, name, path, folder: results });
-      if (outcome !== 'answered') wrong.push(`${number} (${name}): ${outcome}`);
+      if (outcome === 'hangs') givenUp++;
+      else if (outcome !== 'answered') wrong.push(`${number} (${name}): ${outcome}`);
       await rm(results, { recursive: true });
     }
   } finally {
     opener.close();
     await rm(folder, { recursive: true, force: true });
   }
-  return { cases: number - first, wrong };
+  return { cases: number - first, givenUp, wrong };
 }

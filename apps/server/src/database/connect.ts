@@ -24,10 +24,18 @@ export async function migrate(database: Database): Promise<void> {
   await database.migrate.latest();
 }
 
+/** Databases that have been found with all their tables: these stay. */
+const upToDate = new WeakSet<Database>();
+
 /** Whether the database answers and has all its tables. */
 export async function isReady(database: Database): Promise<boolean> {
   try {
+    if (upToDate.has(database)) {
+      await database.raw('select 1');
+      return true;
+    }
     const [, pending] = (await database.migrate.list()) as [unknown[], unknown[]];
+    if (pending.length === 0) upToDate.add(database);
     return pending.length === 0;
   } catch {
     return false;
