@@ -110,6 +110,6 @@ async function fullDatabase(): Promise<void> {
 await fullTemporaryFolder();
 await fullDatabase();
 process.stdout.write(
-  `\n\n${lines.join('\n\n')}${wrong.length > 0 ? `\n**${wrong.length} went wrong:** ${wrong.slice(0, 20).join(' ')}` : ''}\n`,
+  `\nReport\n${lines.join('\n\n')}${wrong.length > 0 ? `\n**${wrong.length} went wrong:** ${wrong.slice(0, 20).join(' ')}` : ''}\n`,
 );
 process.exit(wrong.length > 0 ? 1 : 0);

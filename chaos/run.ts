@@ -54,7 +54,7 @@ if (folders.length > 0) wrong.push(`${folders.length} temporary folders were lef
 const each = [...killed].map(([target, count]) => `${target} ${count}`).join(', ');
 process.stdout.write(
   [
-    '\n',
+    '\nReport',
     `${kills} processes were killed at any moment (${each}; “hang”: the server was stopped instead, and started again by whoever watches it), while ${documents.length} documents were saved again and again, pictures sent and films ordered.`,
     `${promises.saves} saves, ${promises.pictures.length} pictures and ${promises.films.size} films were acknowledged in between.`,
     wrong.length === 0

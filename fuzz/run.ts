@@ -25,7 +25,7 @@ process.stdout.write(
     `${studio.cases} changed files were sent to a running studio, two at a time: ${studio.taken} were taken, ${studio.refused} refused with a sentence. The slowest answer took ${studio.slowest.toFixed(1)} s.`,
     `Meanwhile the studio said that it is well within ${middle} ms in the middle, ${most} ms 99 times of a hundred, ${longest} ms at most (wanted: 100). Server and sandboxes took ${Math.round(studio.memory / 1e6)} MB at most.`,
     `${leftBehind.length} media and ${folders.length} temporary folders of refused files were left behind.`,
-    `${readers.cases} more were opened by the readers alone; ${readers.givenUp} of them took so long that a sandbox gives them up with a sentence.`,
+    `${readers.cases} more were opened by the readers alone; ${readers.givenUp} of them took so long, or so much memory, that a sandbox gives them up with a sentence.`,
     wrong.length === 0
       ? 'None crashed, hung, or was answered without a sentence.'
       : `**${wrong.length} went wrong:** ${wrong.slice(0, 20).join('; ')}.`,

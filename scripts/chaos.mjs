@@ -11,6 +11,8 @@ import { setUp } from './lib/studio.mjs';
 setUp();
 const scratch = mkdtempSync(join(tmpdir(), 'cruvo-chaos-'));
 const options = process.argv.slice(2);
+/** The line after which a part reports. */
+const REPORT = '\nReport\n';
 let failed = false;
 
 /** Runs a part, whose last words are its report. */
@@ -21,9 +23,11 @@ function part(title, program, args) {
     stdio: ['ignore', 'pipe', 'inherit'],
     encoding: 'utf8',
   });
-  const report = stdout.slice(stdout.lastIndexOf('\n\n') + 1).trim();
+  // Before it stands what the studio says when it starts.
+  const report = stdout.slice(stdout.indexOf(REPORT) + REPORT.length).trim();
   console.log(`${title}\n${report}`);
-  if (report) publishReliability(title, `\`npm run chaos -- ${args.join(' ')}\`\n\n${report}`);
+  const command = ['npm run chaos', ...args].join(' ').replace('chaos --', 'chaos -- --');
+  if (report) publishReliability(title, `\`${command}\`\n\n${report}`);
   failed ||= status !== 0;
 }
 
