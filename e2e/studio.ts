@@ -82,7 +82,7 @@ export class StudioPage {
 export const test = base.extend<Fixtures>({
   studio: async ({ page, baseURL }, use) => {
     const services = createServices(databaseUrl);
-    const { sceneId } = await makeProduction({ services }, new Client(baseURL!), 4);
+    const { sceneId } = await makeProduction({ services }, new Client({ address: baseURL! }), 4);
     await services.database.destroy();
     const studio = new StudioPage(page, sceneId);
     await studio.open();

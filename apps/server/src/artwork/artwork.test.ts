@@ -1,11 +1,7 @@
 import { svg } from '@cruvo/media/testing';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-beforeAll(async () => {
-  studio = await startTestStudio();
-});
-afterAll(() => studio.close());
+const studio = testStudio();
 
 async function send(content: string, name = 'artwork.svg') {
   const response = await fetch(`${studio.address}/api/artwork`, {

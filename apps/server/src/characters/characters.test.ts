@@ -1,13 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { characterFromArtwork } from '@cruvo/core/character';
 import { svg } from '@cruvo/media/testing';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-beforeAll(async () => {
-  studio = await startTestStudio();
-});
-afterAll(() => studio.close());
+const studio = testStudio();
 
 const post = (path: string, body: string | Uint8Array<ArrayBuffer>, name: string) =>
   fetch(`${studio.address}/api${path}`, {

@@ -1,10 +1,8 @@
 import { setTimeout } from 'node:timers/promises';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 import { isDatabaseAway } from './errors';
 
-let studio: TestStudio;
-beforeAll(async () => void (studio = await startTestStudio()));
-afterAll(() => studio.close());
+const studio = testStudio();
 
 const listening = async () => {
   const { rows } = await studio.services.database.raw<{ rows: { n: string }[] }>(

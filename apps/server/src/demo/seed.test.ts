@@ -4,16 +4,15 @@ import { drawingsIn } from '@cruvo/core/frame';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { compile, Player, type Program } from '@cruvo/core/program';
 import { toFlicks } from '@cruvo/core/time';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 import { DEMO, seedDemo } from './seed';
 
-let studio: TestStudio;
+const studio = testStudio();
 let isbel: Character;
 let program: Program;
 let player: Player;
 
 beforeAll(async () => {
-  studio = await startTestStudio();
   const { documents, tracks } = studio.services;
   await seedDemo(studio.services);
   isbel = readDocument('character', (await documents.read(DEMO.isbel)).body);
@@ -26,7 +25,6 @@ beforeAll(async () => {
   });
   player = new Player(program);
 });
-afterAll(() => studio.close());
 
 /** The drawings shown at a time, by their keys. */
 function shownAt(time: number): string[] {

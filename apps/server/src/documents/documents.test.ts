@@ -2,18 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { SCENE_VERSION } from '@cruvo/core/scene';
 import { FIXTURES } from '@cruvo/core/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-let client: Client;
+const studio = testStudio();
+const client = new Client(studio);
 let made: MadeProduction;
 
 beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
   made = await makeProduction(studio, client);
 });
-afterAll(() => studio.close());
 
 /** Saves other fields of the scene, changed from a revision. */
 const save = (revision: number, change: object) =>

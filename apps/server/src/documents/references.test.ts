@@ -2,16 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
 import { collectGarbage } from '../media/garbage';
 import { Client, makeProduction } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-let client: Client;
-
-beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
-});
-afterAll(() => studio.close());
+const studio = testStudio();
+const client = new Client(studio);
 
 const count = async (table: string, where: object = {}) =>
   Number((await studio.services.database(table).where(where).count('* as n'))[0]!['n']);

@@ -10,24 +10,19 @@ import { FIXTURES } from '@cruvo/core/testing';
 import { run } from '@cruvo/media/tools';
 import { testFolder } from '@cruvo/media/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 import { FilmStore, type Film } from './store';
 
 const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
 const settings = { width: 640, height: 360, frameRate: '24', background: '#123456' };
 
-let studio: TestStudio;
-let client: Client;
+const studio = testStudio();
+const client = new Client(studio);
 const workers: ChildProcess[] = [];
 
-beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
-});
 afterEach(async () => {
   for (const worker of workers.splice(0)) worker.kill('SIGKILL');
 });
-afterAll(() => studio.close());
 
 /** A worker process of its own, as `cruvo worker` starts it. */
 function startWorker(): ChildProcess {

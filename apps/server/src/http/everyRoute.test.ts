@@ -1,18 +1,15 @@
 import { request as httpRequest } from 'node:http';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-let client: Client;
+const studio = testStudio();
+const client = new Client(studio);
 let made: MadeProduction;
 
 beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
   made = await makeProduction(studio, client, 0.1);
 });
-afterAll(() => studio.close());
 
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 const HASH = 'a'.repeat(64);

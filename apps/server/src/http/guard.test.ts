@@ -1,9 +1,7 @@
 import { request } from 'node:http';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-beforeAll(async () => void (studio = await startTestStudio()));
-afterAll(() => studio.close());
+const studio = testStudio();
 
 /** The status of a request with headers that fetch would not send. */
 function ask(headers: Record<string, string>, method = 'GET'): Promise<number> {

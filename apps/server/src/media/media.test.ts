@@ -7,7 +7,7 @@ import { Problem } from '@cruvo/core/problem';
 import { createApp } from '../app';
 import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
 import { Client } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 import type { MediaIntake } from './intake';
 import { CHUNK_BYTES } from './store';
 import { toFlicks } from '@cruvo/core/time';
@@ -15,15 +15,9 @@ import { readTrack, writeTrack, type Viseme } from '@cruvo/core/speech';
 import { testTrack } from '@cruvo/core/testing';
 import { createHash } from 'node:crypto';
 
-let studio: TestStudio;
-let client: Client;
+const studio = testStudio();
+const client = new Client(studio);
 const folder = testFolder();
-
-beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
-});
-afterAll(() => studio.close());
 
 const countMedia = async () =>
   Number((await studio.services.database('media').count({ n: '*' }))[0]!['n']);

@@ -2,18 +2,15 @@ import sharp from 'sharp';
 import { differences, type Patches } from '@cruvo/core/document';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { PosterStore } from './store';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 import { partsOf, withParts } from '@cruvo/core/character';
 
-let studio: TestStudio;
-let client: Client;
+const studio = testStudio();
+const client = new Client(studio);
 let made: MadeProduction;
 beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
   made = await makeProduction(studio, client);
 });
-afterAll(() => studio.close());
 
 const poster = (id: string, headers: Record<string, string> = {}) =>
   fetch(`${studio.address}/api/documents/${id}/poster`, { headers });

@@ -3,15 +3,10 @@ import type { AddressInfo } from 'node:net';
 import { Problem } from '@cruvo/core/problem';
 import { createApp } from '../app';
 import { Client } from '../testing/requests';
-import { startTestStudio, type TestStudio } from '../testing/studio';
+import { testStudio } from '../testing/studio';
 
-let studio: TestStudio;
-let client: Client;
-beforeAll(async () => {
-  studio = await startTestStudio();
-  client = new Client(studio.address);
-});
-afterAll(() => studio.close());
+const studio = testStudio();
+const client = new Client(studio);
 
 const ask = (body: unknown) => client.send('POST', '/pronunciations', body);
 
@@ -59,7 +54,7 @@ describe('pronunciations', () => {
     const server = createApp({ ...studio.services, speller }, '').listen(0, '127.0.0.1');
     await once(server, 'listening');
     const { port } = server.address() as AddressInfo;
-    const other = new Client(`http://127.0.0.1:${port}`);
+    const other = new Client({ address: `http://127.0.0.1:${port}` });
     const { status, body } = await other.send('POST', '/pronunciations', {
       language: 'es',
       words: ['a'],

@@ -9,10 +9,11 @@ import { withRecord } from '@cruvo/core/records';
 
 /** Requests to a studio's API, as its page makes them. */
 export class Client {
-  constructor(readonly address: string) {}
+  /** @param studio where it is, once the first request is sent */
+  constructor(private readonly studio: { readonly address: string }) {}
 
   async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
-    const response = await fetch(`${this.address}/api${path}`, {
+    const response = await fetch(`${this.studio.address}/api${path}`, {
       method,
       headers: {
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
@@ -31,7 +32,7 @@ export class Client {
 
   /** Sends any body as it is. */
   async sendRaw(path: string, headers: Record<string, string>, body: string | Uint8Array) {
-    const response = await fetch(`${this.address}/api${path}`, {
+    const response = await fetch(`${this.studio.address}/api${path}`, {
       method: 'POST',
       headers,
       body: body as BodyInit,
@@ -41,7 +42,7 @@ export class Client {
   }
 
   async upload(kind: 'voices' | 'pictures', path: string) {
-    const response = await fetch(`${this.address}/api/media/${kind}`, {
+    const response = await fetch(`${this.studio.address}/api/media/${kind}`, {
       method: 'POST',
       headers: { 'X-File-Name': encodeURIComponent(basename(path)) },
       body: await readFile(path),

@@ -15,7 +15,33 @@ export interface TestStudio {
   close(): Promise<void>;
 }
 
-export async function startTestStudio(): Promise<TestStudio> {
+/** A studio for the tests of one file: it starts before them, and is closed after. */
+export function testStudio(): TestStudio {
+  let started: TestStudio | null = null;
+  beforeAll(async () => void (started = await start()));
+  afterAll(() => started?.close());
+  const running = () => {
+    if (!started) throw new Error('The studio runs only while tests do.');
+    return started;
+  };
+  return {
+    get address() {
+      return running().address;
+    },
+    get databaseUrl() {
+      return running().databaseUrl;
+    },
+    get services() {
+      return running().services;
+    },
+    get road() {
+      return running().road;
+    },
+    close: () => running().close(),
+  };
+}
+
+async function start(): Promise<TestStudio> {
   const adminUrl = process.env['CRUVO_DATABASE_URL'];
   if (!adminUrl) throw new Error('Set CRUVO_DATABASE_URL; “npm test” does.');
   const name = `test_${randomBytes(6).toString('hex')}`;
