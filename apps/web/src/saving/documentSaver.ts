@@ -58,8 +58,8 @@ export class DocumentSaver<Kind extends DocumentKind> {
   onMerged: (body: DocumentBodies[Kind]) => void = () => undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private saving = false;
-  /** Known to the server, so that a save whose answer was lost is not taken for somebody else's. */
-  private window: string = crypto.randomUUID();
+  /** Its id, known to the server, so that a save whose answer was lost is not taken for somebody else's. */
+  window: string = crypto.randomUUID();
   /** The newest revision that another window told of. */
   private announced = 0;
   private saved: DocumentBodies[Kind];
@@ -282,7 +282,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   private async clearJournal(tracks: readonly string[]): Promise<void> {
     // All is on the server: what can't be removed here does no harm.
-    await this.ports.journal.remove(this.id, tracks).catch(() => undefined);
+    await this.ports.journal.remove(this.id, this.window, tracks).catch(() => undefined);
     if (this.pending().length === 0) this.keeping.setState({ kind: 'nothing' }, true);
   }
 

@@ -37,7 +37,7 @@ describe('the journal in the browser', () => {
   it('writes only what was changed', async () => {
     const patches = differences(scene, { ...scene, name: 'Fog' });
     await browserJournal.write('id', { revision: 3, window, patches, tracks: [] });
-    expect(JSON.stringify(await get('journal id')).length).toBeLessThan(160);
+    expect(JSON.stringify(await get(`journal id ${window}`)).length).toBeLessThan(160);
   });
 
   it('forgets a document with its tracks, and no others', async () => {
@@ -45,7 +45,7 @@ describe('the journal in the browser', () => {
       await browserJournal.keepTrack(`${id} track`, bytes);
       await browserJournal.write(id, { revision: 1, window, patches: [], tracks: [`${id} track`] });
     }
-    await browserJournal.remove('id', ['id track']);
+    await browserJournal.remove('id', window, ['id track']);
     expect(await unsavedWork(document)).toBeNull();
     expect(await get('track id track')).toBeUndefined();
     expect(await get('track other track')).toEqual(bytes);
@@ -58,7 +58,7 @@ describe('the journal in the browser', () => {
     expect([left!.revision, left!.body.schemaVersion]).toEqual([2, SCENE_VERSION]);
     expect(linesOf(left!.body)).toHaveLength(2);
     expect(new TextDecoder().decode(left!.tracks.get('t'))).toBe('{"version":1}');
-    await browserJournal.remove('id', []);
+    await browserJournal.remove('id', window, []);
     expect(await unsavedWork(document)).toBeNull();
   });
 
@@ -69,6 +69,53 @@ describe('the journal in the browser', () => {
     ['unsaved id', 'nothing'],
   ])('passes over what is no entry: %s %j', async (key, value) => {
     await set(key, value);
+    expect(await unsavedWork(document)).toBeNull();
+  });
+
+  it('leaves alone what a window that is still open has not saved', async () => {
+    const held = new Set<string>();
+    const locks = {
+      request: async (
+        name: string,
+        options: { ifAvailable: true },
+        use: (lock: object | null) => boolean,
+      ) => use(options.ifAvailable && held.has(name) ? null : {}),
+    };
+    const before = Object.getOwnPropertyDescriptor(globalThis, 'navigator');
+    Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
+    try {
+      const patches = differences(scene, { ...scene, name: 'Fog' });
+      await browserJournal.write('id', { revision: 3, window, patches, tracks: [] });
+      held.add(`window ${window}`);
+      expect(await unsavedWork(document)).toBeNull();
+      held.clear();
+      expect((await unsavedWork(document))!.body.name).toBe('Fog');
+    } finally {
+      if (before) Object.defineProperty(globalThis, 'navigator', before);
+      else delete (globalThis as { navigator?: unknown }).navigator;
+    }
+  });
+
+  it('keeps the work of each window, and brings back one after the other', async () => {
+    const windows = [window, '5a17ba45-0000-4000-8000-00000000000b'];
+    for (const [at, each] of windows.entries()) {
+      const patches = differences(scene, { ...scene, name: `Fog ${at}` });
+      await browserJournal.write('id', { revision: 3, window: each, patches, tracks: [] });
+    }
+    await browserJournal.write('id2', { revision: 3, window, patches: [], tracks: [] });
+    const first = (await unsavedWork(document))!;
+    await browserJournal.remove('id', first.window!, []);
+    const second = (await unsavedWork(document))!;
+    expect([first.body.name, second.body.name].sort()).toEqual(['Fog 0', 'Fog 1']);
+    await browserJournal.remove('id', second.window!, []);
+    expect(await unsavedWork(document)).toBeNull();
+  });
+
+  it('takes up what was kept before windows had names', async () => {
+    const patches = differences(scene, { ...scene, name: 'Fog' });
+    await set('journal id', { revision: 3, patches, tracks: [] });
+    expect(await unsavedWork(document)).toMatchObject({ window: null, body: { name: 'Fog' } });
+    await browserJournal.remove('id', window, []);
     expect(await unsavedWork(document)).toBeNull();
   });
 

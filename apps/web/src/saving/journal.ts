@@ -1,4 +1,4 @@
-import { delMany, get, set } from 'idb-keyval';
+import { delMany, get, keys, set } from 'idb-keyval';
 import { number, object, string, array } from 'yup';
 import {
   patched,
@@ -9,6 +9,7 @@ import {
   type Patches,
 } from '@cruvo/core/document';
 import type { Document } from '../api/documents';
+import { isWindowOpen } from './windowLock';
 
 /** Work on one document that is not saved on the server yet. */
 export interface JournalEntry {
@@ -27,20 +28,24 @@ type Bytes = Uint8Array<ArrayBuffer>;
 export interface Journal {
   readonly write: (id: string, entry: JournalEntry) => Promise<void>;
   readonly keepTrack: (track: string, bytes: Bytes) => Promise<void>;
-  /** Removes the entry of a document, and tracks that are no longer needed. */
-  readonly remove: (id: string, tracks: readonly string[]) => Promise<void>;
+  /** Removes what a window has kept of a document, and tracks that are no longer needed. */
+  readonly remove: (id: string, window: string, tracks: readonly string[]) => Promise<void>;
 }
 
-const entryKey = (id: string) => `journal ${id}`;
+/** Each window keeps its own work. */
+const entryKey = (id: string, window: string) => `journal ${id} ${window}`;
+/** Where an older Cruvo kept the work of all windows. */
+const sharedKey = (id: string) => `journal ${id}`;
 const trackKey = (id: string) => `track ${id}`;
-/** Where an older Cruvo kept the whole body and all tracks. */
+/** Where one before that kept the whole body and all tracks. */
 const oldKey = (id: string) => `unsaved ${id}`;
 
 /** The browser's own store. */
 export const browserJournal: Journal = {
-  write: (id, entry) => set(entryKey(id), entry),
+  write: (id, entry) => set(entryKey(id, entry.window), entry),
   keepTrack: (track, bytes) => set(trackKey(track), bytes),
-  remove: (id, tracks) => delMany([entryKey(id), oldKey(id), ...tracks.map(trackKey)]),
+  remove: (id, window, tracks) =>
+    delMany([entryKey(id, window), sharedKey(id), oldKey(id), ...tracks.map(trackKey)]),
 };
 
 /** Unsaved work of an earlier visit, laid over the document as it is on the server now. */
@@ -60,8 +65,9 @@ const entrySchema = object({
 }).required();
 
 /**
- * What an earlier visit left unsaved of a document; null where there is nothing, and where the browser lets nobody
- * look: the document is opened all the same.
+ * What an earlier visit left unsaved of a document; null where there is nothing, and where the browser lets nobody look:
+ * the document is opened all the same. Work of windows that are still open is theirs. Where several windows left some,
+ * one is taken up, and the next by the next visit.
  */
 export async function unsavedWork<Kind extends DocumentKind>(
   document: Document<Kind>,
@@ -79,15 +85,9 @@ async function workInJournal<Kind extends DocumentKind>({
   kind,
   body,
 }: Document<Kind>): Promise<UnsavedWork<Kind> | null> {
-  const entry: unknown = await get(entryKey(id));
-  if (entry === undefined) return oldUnsavedWork(kind, id);
-  if (!entrySchema.isValidSync(entry, { strict: true })) return null;
-  const {
-    revision,
-    window = null,
-    patches,
-    tracks,
-  } = entry as Partial<JournalEntry> & Omit<JournalEntry, 'window'>;
+  const entry = await entryLeft(id);
+  if (entry === null) return oldUnsavedWork(kind, id);
+  const { revision, window, patches, tracks } = entry;
   const kept = await Promise.all(
     tracks.map(async (track) => [track, await get<Bytes>(trackKey(track))] as const),
   );
@@ -98,6 +98,20 @@ async function workInJournal<Kind extends DocumentKind>({
     body: patched(body, patches),
     tracks: new Map(kept.flatMap(([track, bytes]) => (bytes ? [[track, bytes] as const] : []))),
   };
+}
+
+/** What a window that is no longer open has kept of a document, or one of an older Cruvo. */
+async function entryLeft(id: string) {
+  const own = (await keys()).map(String).filter((key) => key.startsWith(`${sharedKey(id)} `));
+  for (const key of [...own, sharedKey(id)]) {
+    const entry: unknown = await get(key);
+    if (!entrySchema.isValidSync(entry, { strict: true })) continue;
+    const { window = null, ...work } = entry as Omit<JournalEntry, 'window'> & {
+      readonly window?: string | null;
+    };
+    if (window === null || !(await isWindowOpen(window))) return { ...work, window };
+  }
+  return null;
 }
 
 const oldCopySchema = object({

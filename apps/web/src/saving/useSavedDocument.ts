@@ -6,6 +6,7 @@ import { storeTrack } from '../api/media';
 import type { History } from '../history/history';
 import { DocumentSaver } from './documentSaver';
 import { browserJournal, type UnsavedWork } from './journal';
+import { holdWindow } from './windowLock';
 
 /** A store whose state changes whenever the document in it does. */
 interface DocumentStore<Body extends object> {
@@ -77,6 +78,8 @@ export function useSavedDocument<
     globalThis.document.addEventListener('visibilitychange', hidden);
     globalThis.document.addEventListener('freeze', saveNow);
     void askToPersist();
+    // Nobody else is to take up the work of a window that is open.
+    const letGo = holdWindow(saver.window);
     const others = channelOf(id);
     others.onmessage = ({ data }: MessageEvent<unknown>) => {
       if (number().required().integer().isValidSync(data)) void saver.follow(data as number);
@@ -89,6 +92,7 @@ export function useSavedDocument<
       globalThis.document.removeEventListener('visibilitychange', hidden);
       globalThis.document.removeEventListener('freeze', saveNow);
       others.close();
+      letGo();
       saver.stop();
     };
   }, [store, saver, bodyIn, id]);

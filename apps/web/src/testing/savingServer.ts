@@ -59,7 +59,7 @@ export function savingServer() {
       journal: {
         write: async (id: string, entry: JournalEntry) => void journal.set(id, entry),
         keepTrack: async (id: string) => void world.keptTracks.add(id),
-        remove: async (id: string, tracks: readonly string[]) => {
+        remove: async (id: string, _window: string, tracks: readonly string[]) => {
           journal.delete(id);
           for (const one of tracks) world.keptTracks.delete(one);
         },
