@@ -1,11 +1,15 @@
+import { once } from 'node:events';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
 import { setTimeout } from 'node:timers/promises';
+import { Worker } from 'node:worker_threads';
 import { processUsage } from '../packages/media/src/sandbox/processUsage';
 import { fuzzCase, type FuzzCase } from './cases';
 
 /** How many are sent at the same moment: as many as the studio opens. */
 const AT_ONCE = 2;
-const PING_EVERY_MS = 50;
-/** A reply that takes longer is counted as a hang, seconds. */
+const LOOK_EVERY_MS = 50;
+/** Nothing may be heard for so long while a file is opened, seconds. */
 const HANGS_AFTER = 5;
 
 export interface StudioFindings {
@@ -14,8 +18,10 @@ export interface StudioFindings {
   readonly refused: number;
   /** Cases that were not answered as they should be, and what was wrong. */
   readonly wrong: readonly string[];
-  /** Seconds. */
+  /** Until the last word, seconds. */
   readonly slowest: number;
+  /** The longest time in which nothing was heard of a file, seconds. */
+  readonly silence: number;
   /** Milliseconds until the studio said that it is well: the middle, 99 of a hundred, the longest. */
   readonly health: readonly [middle: number, most: number, longest: number];
   /** Bytes that the server and its sandboxes took together at most. */
@@ -35,20 +41,34 @@ export async function fuzzThroughStudio(
 ): Promise<StudioFindings> {
   const wrong: string[] = [];
   const stored = new Set<string>();
-  const pings: number[] = [];
-  let [next, taken, refused, slowest, memory, running] = [first, 0, 0, 0, 0, true];
+  let [next, taken, refused, slowest, silence, memory, running] = [first, 0, 0, 0, 0, 0, true];
 
   const send = async (one: FuzzCase) => {
     const begun = performance.now();
     const response = await fetch(`${address}/api${PATHS[one.kind]}`, {
       method: 'POST',
-      headers: { 'X-File-Name': encodeURIComponent(one.name) },
+      headers: {
+        'X-File-Name': encodeURIComponent(one.name),
+        Accept: 'application/x-ndjson',
+      },
       body: new Uint8Array(one.bytes),
     });
-    const text = await response.text();
-    const seconds = (performance.now() - begun) / 1000;
-    slowest = Math.max(slowest, seconds);
-    if (seconds > HANGS_AFTER) wrong.push(`${one.number}: ${seconds.toFixed(1)} s`);
+    let text = '';
+    let heard = begun;
+    const listen = () => {
+      const now = performance.now();
+      const waited = (now - heard) / 1000;
+      if (waited > HANGS_AFTER) wrong.push(`${one.number}: silent for ${waited.toFixed(1)} s`);
+      silence = Math.max(silence, waited);
+      heard = now;
+    };
+    listen();
+    const decoder = new TextDecoder();
+    for await (const part of Readable.fromWeb(response.body as ReadableStream)) {
+      listen();
+      text += decoder.decode(part as Uint8Array, { stream: true });
+    }
+    slowest = Math.max(slowest, (performance.now() - begun) / 1000);
     const last = JSON.parse(text.trim().split('\n').at(-1) ?? '') as {
       detail?: string;
       problem?: { detail: string };
@@ -70,24 +90,29 @@ export async function fuzzThroughStudio(
       await send(one).catch((error: unknown) => wrong.push(`${one.number}: ${String(error)}`));
     }
   };
-  const ping = async () => {
+  const look = async () => {
     while (running) {
-      const begun = performance.now();
-      const response = await fetch(`${address}/api/health`);
-      if (!response.ok) wrong.push(`health: ${response.status}`);
-      pings.push(performance.now() - begun);
       memory = Math.max(memory, processUsage(serverPid).memory);
-      await setTimeout(PING_EVERY_MS);
+      await setTimeout(LOOK_EVERY_MS);
     }
   };
-  const pinging = ping();
+  const pinging = new Worker(new URL('./ping.ts', import.meta.url), {
+    workerData: address,
+    execArgv: ['--import', 'tsx'],
+  });
+  const looking = look();
   await Promise.all(Array.from({ length: AT_ONCE }, client));
   running = false;
-  await pinging;
+  await looking;
+  pinging.postMessage('stop');
+  const [{ milliseconds: pings, unwell }] = (await once(pinging, 'message')) as [
+    { milliseconds: number[]; unwell: number },
+  ];
+  if (unwell > 0) wrong.push(`The studio was not well ${unwell} times.`);
   pings.sort((a, b) => a - b);
   const at = (share: number) => pings[Math.floor(share * (pings.length - 1))]!;
   return {
-    ...{ cases: next - first, taken, refused, wrong, slowest, memory, stored },
+    ...{ cases: next - first, taken, refused, wrong, slowest, silence, memory, stored },
     health: [at(0.5), at(0.99), at(1)],
   };
 }

@@ -12,9 +12,12 @@ const HASHES = (body: string) => `array(
  */
 export async function up(database: Knex): Promise<void> {
   // What was added to a production while it was deleted, and films of deleted productions, can't be reached any more.
-  const missing = 'not exists (select 1 from documents p where p.id = production)';
-  await database.raw(`delete from documents where ${missing}`);
-  await database.raw(`delete from films where ${missing}`);
+  for (const table of ['documents', 'films']) {
+    await database.raw(
+      `delete from ${table} where not exists (
+        select 1 from documents p where p.id = ${table}.production)`,
+    );
+  }
   await database.raw(`
     alter table documents
       add constraint documents_production_foreign foreign key (production)
