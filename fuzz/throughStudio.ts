@@ -96,10 +96,7 @@ export async function fuzzThroughStudio(
       await setTimeout(LOOK_EVERY_MS);
     }
   };
-  const pinging = new Worker(new URL('./ping.ts', import.meta.url), {
-    workerData: address,
-    execArgv: ['--import', 'tsx'],
-  });
+  const pinging = new Worker(new URL('./ping.mjs', import.meta.url), { workerData: address });
   const looking = look();
   await Promise.all(Array.from({ length: AT_ONCE }, client));
   running = false;

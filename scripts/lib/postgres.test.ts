@@ -1,4 +1,4 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
@@ -29,7 +29,7 @@ describe('the private cluster', () => {
 
     const lock = readFileSync(LOCK, 'utf8');
     process.kill(Number(lock.split('\n')[0]), 'SIGKILL');
-    await setTimeout(500);
+    while (existsSync(join('/proc', lock.split('\n')[0]!))) await setTimeout(20);
     // The number of the dead process now belongs to somebody else, as after a restart of the machine.
     writeFileSync(LOCK, lock.replace(/^\d+/, String(process.pid)));
 
@@ -37,6 +37,21 @@ describe('the private cluster', () => {
     expect(await query(again.url, 'select * from kept')).toEqual([]);
     again.stop();
     await expect(query(again.url, 'select 1')).rejects.toThrow(/ECONNREFUSED/);
+  });
+
+  it('comes back at the same address where it is killed and kept running', async () => {
+    const cluster = await startPostgres(NAME);
+    cluster.keepRunning();
+    process.kill(Number(readFileSync(LOCK, 'utf8').split('\n')[0]), 'SIGKILL');
+    const answer = async () => query(cluster.url, 'select 1 as one').catch(() => null);
+    while ((await answer()) !== null) await setTimeout(20);
+    let rows: unknown = null;
+    while (rows === null) {
+      await setTimeout(100);
+      rows = await answer();
+    }
+    expect(rows).toEqual([{ one: 1 }]);
+    cluster.stop();
   });
 
   it('asks for a password', async () => {

@@ -36,6 +36,7 @@ export async function startStudio(
   { port = Number(process.env.CRUVO_PORT ?? PORT), durable = true, web = WEB_FOLDER } = {},
 ) {
   const postgres = await startPostgres(name, { durable });
+  postgres.keepRunning();
   const chosen = await portNear(port);
   const environment = {
     CRUVO_DATABASE_URL: postgres.url,

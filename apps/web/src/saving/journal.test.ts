@@ -78,8 +78,8 @@ describe('the journal in the browser', () => {
       request: async (
         name: string,
         options: { ifAvailable: true },
-        use: (lock: object | null) => boolean,
-      ) => use(options.ifAvailable && held.has(name) ? null : {}),
+        hold: (lock: object | null) => boolean,
+      ) => hold(options.ifAvailable && held.has(name) ? null : {}),
     };
     const before = Object.getOwnPropertyDescriptor(globalThis, 'navigator');
     Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });

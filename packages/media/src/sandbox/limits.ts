@@ -19,7 +19,10 @@ export function longestStall(size: number): number {
 }
 
 /** The same where the process doesn't even run, seconds. */
-export const LONGEST_SILENCE = 60;
+export const LONGEST_SILENCE = 20;
+
+/** A sandbox that isn't ready after so long never will be, seconds. */
+export const LONGEST_START = 60;
 
 /**
  * A command under limits that the system keeps (setrlimit): data, processor time, size of written files, open

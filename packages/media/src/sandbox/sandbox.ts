@@ -1,10 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { stat } from 'node:fs/promises';
-import { fileURLToPath } from 'node:url';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { asMissingTool } from '../tools';
-import { LONGEST_SILENCE, MOST_MEMORY, limited, longestStall } from './limits';
+import { LONGEST_SILENCE, LONGEST_START, MOST_MEMORY, limited, longestStall } from './limits';
 import {
   checkOpened,
   reportSchema,
@@ -13,9 +12,8 @@ import {
   type SandboxTask,
 } from './messages';
 import { processUsage } from './processUsage';
+import { sandboxProgram } from './program';
 
-const MAIN = fileURLToPath(new URL('./main.ts', import.meta.url));
-const PROJECT = fileURLToPath(new URL('../../../..', import.meta.url));
 const LOOK_EVERY_MS = 100;
 
 export interface OpeningOptions {
@@ -37,9 +35,8 @@ export class Sandbox {
   private readonly ready: Promise<void>;
 
   constructor() {
-    const [program, ...args] = limited([process.execPath, '--import', 'tsx', MAIN]);
+    const [program, ...args] = limited([process.execPath, sandboxProgram()]);
     this.process = spawn(program, args, {
-      cwd: PROJECT,
       // It knows nothing of the database.
       env: { PATH: process.env['PATH'], HOME: process.env['HOME'], TMPDIR: process.env['TMPDIR'] },
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
@@ -96,10 +93,14 @@ export class Sandbox {
 
   /** Waits until the process is loaded, which is no fault of the file. */
   private async started(name: string): Promise<void> {
-    const lost = this.ended.then(() => {
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<void>((resolve) => {
+      timer = setTimeout(resolve, 1000 * LONGEST_START);
+    });
+    const lost = Promise.race([this.ended, late]).then(() => {
       throw new Problem('unavailable', `“${name}” could not be opened just now. Try again.`);
     });
-    await Promise.race([this.ready, lost]);
+    await Promise.race([this.ready, lost]).finally(() => clearTimeout(timer));
   }
 
   /** Ends the process, and whatever it started, at once. */

@@ -5,15 +5,15 @@ import { parentPort, workerData } from 'node:worker_threads';
 const EVERY_MS = 50;
 
 let running = true;
-parentPort!.once('message', () => (running = false));
-const milliseconds: number[] = [];
+parentPort.once('message', () => (running = false));
+const milliseconds = [];
 let unwell = 0;
 while (running) {
   const begun = performance.now();
-  const response = await fetch(`${String(workerData)}/api/health`).catch(() => null);
+  const response = await fetch(`${workerData}/api/health`).catch(() => null);
   if (response?.ok) await response.arrayBuffer();
   else unwell++;
   milliseconds.push(performance.now() - begun);
   await setTimeout(EVERY_MS);
 }
-parentPort!.postMessage({ milliseconds, unwell });
+parentPort.postMessage({ milliseconds, unwell });
