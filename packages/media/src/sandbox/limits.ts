@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { writeFile } from 'node:fs/promises';
 
 /** Memory that reading one file may take, with the programs that it runs, bytes. */
 export const MOST_MEMORY = 1_000_000_000;
@@ -7,6 +8,8 @@ const MOST_PROCESSOR_TIME = 600;
 /** The largest file that may come of one, bytes. */
 const LARGEST_OUTPUT = 1_000_000_000;
 const MOST_OPEN_FILES = 256;
+/** Whoever is waiting for the studio comes first. */
+const NICENESS = 10;
 
 /**
  * Processor time that a file may take from one sign of progress to the next, seconds: no real one needs so much,
@@ -38,11 +41,18 @@ export function limited(command: readonly string[]): readonly [string, ...string
     `--nofile=${MOST_OPEN_FILES}`,
     '--core=0',
     '--',
-    // Whoever is waiting for the studio comes first.
-    ...['nice', '-n', '10'],
+    ...['nice', '-n', String(NICENESS)],
     ...withoutNetwork(),
     ...command,
   ];
+}
+
+/**
+ * Lets others go before a process of a session of its own. Linux shares out time between sessions first, and niceness
+ * counts only within one (sched(7), autogroup). A system that doesn't is left as it is.
+ */
+export function yieldToOthers(pid: number): void {
+  void writeFile(`/proc/${pid}/autogroup`, String(NICENESS)).catch(() => undefined);
 }
 
 let isolating: readonly string[] | null = null;

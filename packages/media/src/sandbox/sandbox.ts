@@ -3,7 +3,14 @@ import { once } from 'node:events';
 import { stat } from 'node:fs/promises';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { asMissingTool } from '../tools';
-import { LONGEST_SILENCE, LONGEST_START, MOST_MEMORY, limited, longestStall } from './limits';
+import {
+  LONGEST_SILENCE,
+  LONGEST_START,
+  MOST_MEMORY,
+  limited,
+  longestStall,
+  yieldToOthers,
+} from './limits';
 import {
   checkOpened,
   reportSchema,
@@ -43,6 +50,7 @@ export class Sandbox {
       // In a group of its own, so that it goes with all that it started.
       detached: true,
     });
+    if (this.process.pid !== undefined) yieldToOthers(this.process.pid);
     this.ended = new Promise((resolve, reject) => {
       this.process.on('error', (error) => reject(asMissingTool(program, error)));
       this.process.on('exit', () => resolve());
