@@ -18,6 +18,8 @@ export default {
   tempDirName: `.data/mutants/${area}`,
   reporters: ['clear-text', 'json'],
   clearTextReporter: { allowColor: false, reportTests: false, logTests: false },
+  // Long enough that a test on a machine that is busy with other things isn't taken for one that never ends.
+  timeoutMS: 20_000,
   // What was found of code that hasn't changed since is not found again.
   incremental: true,
   incrementalFile: `.data/mutants/${area}-incremental.json`,
