@@ -9,7 +9,7 @@ import { MOUTH_DARK, type MouthKind, type MouthRig, lipsFrom } from '@cruvo/core
 import { type SceneMaterial, compile } from '@cruvo/core/program';
 import { readArtwork } from '@cruvo/media/artwork';
 import type { DemoScene, PaintedScene } from './demoScene';
-import { linesOf, type CastMember, type Row } from '@cruvo/core/scene';
+import { linesOf, standing, type CastMember, type Row } from '@cruvo/core/scene';
 import { inTable } from '@cruvo/core/records';
 
 const FACE = new URL('../apps/web/public/templates/face.svg', import.meta.url).pathname;
@@ -94,13 +94,15 @@ const svgOf = (at: number) =>
 function withCast({ material }: DemoScene, cast: readonly Character[]): SceneMaterial {
   const { scene, tracks } = material;
   const [line] = linesOf(scene);
-  const members = cast.map((character, at) => ({
-    id: `member ${at}`,
-    character: `character ${at}`,
-    x: ((at + 1) * scene.stage.width) / (cast.length + 1),
-    y: scene.stage.height,
-    scale: scene.stage.height / character.height,
-  }));
+  const members = cast.map((character, at) =>
+    standing({
+      id: `member ${at}`,
+      character: `character ${at}`,
+      x: ((at + 1) * scene.stage.width) / (cast.length + 1),
+      y: scene.stage.height,
+      scale: scene.stage.height / character.height,
+    }),
+  );
   return {
     scene: {
       ...scene,

@@ -1,7 +1,7 @@
 import type { Character } from '@cruvo/core/character';
 import type { SceneMaterial } from '@cruvo/core/program';
 import { inTable } from '@cruvo/core/records';
-import { starterScene, type CastMember, type Line, type Row, type Voice } from '@cruvo/core/scene';
+import { standing, starterScene, type CastMember, type Line, type Row, type Voice } from '@cruvo/core/scene';
 import type { Sound, VoiceTrack } from '@cruvo/core/speech';
 import { frameStart, toFlicks } from '@cruvo/core/time';
 
@@ -63,13 +63,15 @@ export function longScene(
     ...{ name: 'Half an hour', characterId: first![0], character: first![1], voice },
     ...{ memberId: 'member', lineId: 'line' },
   });
-  const members = characters.map(([character], at) => ({
-    id: `member ${at}`,
-    character,
-    x: ((at + 1) * starter.stage.width) / (characters.length + 1),
-    y: starter.stage.height,
-    scale: (0.9 * starter.stage.height) / characters[at]![1].height,
-  }));
+  const members = characters.map(([character], at) =>
+    standing({
+      id: `member ${at}`,
+      character,
+      x: ((at + 1) * starter.stage.width) / (characters.length + 1),
+      y: starter.stage.height,
+      scale: (0.9 * starter.stage.height) / characters[at]![1].height,
+    }),
+  );
   const drawing = (at: number) => {
     const { mouth } = characters[at]![1];
     return mouth && 'chart' in mouth ? mouth.chart.drawings.at(-1)!.drawing : 'viseme 10';

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { closeSync, openSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { Player } from '@cruvo/core/program';
-import type { FilmSettings } from '@cruvo/core/scene';
+import { heardLines, placedSound, type FilmSettings } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, toSeconds } from '@cruvo/core/time';
 import { drawingsOf, loadImages, nodeSurface, type NodeImages } from '@cruvo/film/images';
 import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
@@ -29,7 +29,9 @@ export async function benchRendering(
   const frames = frameCount(length, settings.frameRate);
   const raw = join(demo.folder, 'frames.rgba');
   writeRawFrames(raw, demo, images, settings);
-  const sounds = [{ path: demo.voicePath, start: 0 }];
+  const sounds = heardLines(demo.program.scene).map((line) => {
+    return { path: demo.voicePath, ...placedSound(line) };
+  });
   const output = join(demo.folder, 'film.mp4');
   const encode = rgbaFilmArguments({
     settings,

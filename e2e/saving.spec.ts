@@ -32,7 +32,7 @@ test('two browsers: the second to save sees what the other changed, and either c
   const dialog = other.page.getByRole('dialog', {
     name: 'This was changed in another window',
   });
-  await expect(dialog).toContainText('The script of “voice.wav” reads “First window”.');
+  await expect(dialog).toContainText('The script of “voice” reads “First window”.');
   expect(JSON.stringify(await studio.onServer())).toContain('First window');
 
   await dialog.getByRole('button', { name: 'Use the other version' }).click();
@@ -140,7 +140,7 @@ test('an earlier version is looked at and brought back', async ({ studio }) => {
     .getByRole('button', { name: /\d:\d\d/ })
     .nth(1)
     .click();
-  await expect(dialog).toContainText('The script of “voice.wav” reads “One”.');
+  await expect(dialog).toContainText('The script of “voice” reads “One”.');
   await dialog.getByRole('button', { name: 'Restore this version' }).click();
   await expect(script(studio)).toHaveValue('One');
   await studio.saved();

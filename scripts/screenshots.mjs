@@ -98,6 +98,16 @@ async function shootAll() {
   await page.getByRole('button', { name: 'Use the other version' }).click();
   await page.keyboard.press('Control+z');
 
+  await page.getByRole('button', { name: 'Character', exact: true }).click();
+  await page.locator('.dropdown-menu.show').getByRole('button', { name: 'Corrigan' }).click();
+  await page
+    .getByLabel('Recordings for Corrigan', { exact: true })
+    .setInputFiles(join(ROOT, 'demo/saltmarsh/isbel-bulletin.flac'));
+  await page.locator('.voice-report').waitFor();
+  await page.keyboard.press('End');
+  for (let frame = 0; frame < 360; frame++) await page.keyboard.press(',');
+  await shoot('dialogue');
+
   await page.goto('/new');
   await page
     .getByLabel('Voice, file')

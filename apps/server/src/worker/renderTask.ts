@@ -6,14 +6,13 @@ import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { type Program, compile } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { drawingsOf, loadImages } from '@cruvo/film/images';
-import { renderFilm, type SoundAtTime } from '@cruvo/film/render';
+import { renderFilm, type FilmSound } from '@cruvo/film/render';
 import { inTempFolder } from '@cruvo/media/tools';
 import type { Services } from '../app';
 import type { FilmTask } from '../films/queue';
 import type { FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../database/errors';
-import { toSeconds } from '@cruvo/core/time';
-import { linesOf, heardLines } from '@cruvo/core/scene';
+import { heardLines, linesOf, placedSound } from '@cruvo/core/scene';
 
 /** How often a worker says how far it is and asks whether the film is still wanted, milliseconds. */
 const REPORT_EVERY_MS = 400;
@@ -94,9 +93,10 @@ async function voicesOf(
   { media }: WorkerServices,
   { scene }: Program,
   folder: string,
-): Promise<SoundAtTime[]> {
+): Promise<FilmSound[]> {
   return Promise.all(
-    heardLines(scene).map(async ({ start, voice }, at) => {
+    heardLines(scene).map(async (line, at) => {
+      const { voice } = line;
       const path = join(folder, `${at}.wav`);
       const { size, type } = await media.info(voice.working);
       if (type !== 'audio/wav') {
@@ -106,7 +106,7 @@ async function voicesOf(
         );
       }
       await pipeline(Readable.from(media.read(voice.working, 0, size)), createWriteStream(path));
-      return { path, start: toSeconds(start) };
+      return { path, ...placedSound(line) };
     }),
   );
 }

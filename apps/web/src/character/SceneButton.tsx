@@ -5,11 +5,10 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { AudioLines } from 'lucide-react';
 import { sentenceOf } from '@cruvo/core/problem';
-import { starterScene } from '@cruvo/core/scene';
+import { nameOfFile, starterScene } from '@cruvo/core/scene';
 import { addDocument, listProductions } from '../api/documents';
 import { mediaUrl, uploadVoice } from '../api/media';
 import { FileSlot } from '../productions/FileSlot';
-import { nameWithoutEnding } from '../productions/makeProduction';
 import { useSlot } from '../productions/useSlot';
 import { useOpenCharacter } from './CharacterContext';
 
@@ -48,7 +47,7 @@ function NewSceneDialog({ onClose }: { onClose: () => void }) {
     try {
       await saver.settled();
       const body = starterScene({
-        name: nameWithoutEnding(voice.state.name),
+        name: nameOfFile(voice.state.name),
         characterId: id,
         character: store.getState().character,
         voice: voice.state.result,

@@ -2,17 +2,17 @@ import { Layers } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
+import { nameOfFile } from '@cruvo/core/scene';
 import { ArtworkProgress } from '../artwork/ArtworkProgress';
 import { useArtworkIntake } from '../artwork/useArtworkIntake';
 import { makeCharacter } from './makeCharacter';
-import { nameWithoutEnding } from './makeProduction';
 import { STARTERS } from './starters';
 
 /** Layered artwork becomes a character as soon as it is dropped: in a production, or in one of its own. */
 export function ArtworkDrop({ production }: { production: string | null }) {
   const navigate = useNavigate();
   const intake = useArtworkIntake(async (sent, first) => {
-    const id = await makeCharacter(nameWithoutEnding(first.name), sent, production);
+    const id = await makeCharacter(nameOfFile(first.name), sent, production);
     const notes = sent.kind === 'artwork' ? sent.artwork.notes : [];
     await navigate(`/characters/${id}`, { state: { notes } });
   });

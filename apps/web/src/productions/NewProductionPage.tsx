@@ -4,13 +4,13 @@ import { Alert, Button, Form, ProgressBar } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import type { Picture } from '@cruvo/core/character';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { PRODUCTION_VERSION, productionSchema } from '@cruvo/core/scene';
+import { nameOfFile, PRODUCTION_VERSION, productionSchema } from '@cruvo/core/scene';
 import { mediaUrl, uploadPicture, uploadVoice } from '../api/media';
 import { TopBar } from '../shell/TopBar';
 import { ArtworkDrop } from './ArtworkDrop';
 import { assignFiles, type SlotName } from './assignFiles';
 import { FileSlot } from './FileSlot';
-import { makeProduction, nameWithoutEnding } from './makeProduction';
+import { makeProduction } from './makeProduction';
 import { useSlot } from './useSlot';
 import { toSeconds } from '@cruvo/core/time';
 
@@ -55,8 +55,7 @@ export function NewProductionPage() {
 
   const ready =
     closed.state.kind === 'filled' && open.state.kind === 'filled' && voice.state.kind === 'filled';
-  const shownName =
-    name ?? (voice.state.kind === 'filled' ? nameWithoutEnding(voice.state.name) : '');
+  const shownName = name ?? (voice.state.kind === 'filled' ? nameOfFile(voice.state.name) : '');
 
   const make = async () => {
     if (

@@ -1,5 +1,4 @@
 import { assignFiles, type SlotName } from './assignFiles';
-import { nameWithoutEnding } from './makeProduction';
 
 const file = (name: string, type = '') => new File([''], name, { type });
 const assign = (names: string[], filled: SlotName[] = []) => {
@@ -36,11 +35,4 @@ it('says what it has no place for', () => {
 it('goes by the type where the name tells nothing', () => {
   const { slots } = assignFiles([file('x', 'audio/wav'), file('y', 'image/png')], new Set());
   expect([slots.voice?.name, slots.closed?.name]).toEqual(['x', 'y']);
-});
-
-it('names a production after its voice', () => {
-  expect([nameWithoutEnding('good evening.flac'), nameWithoutEnding('.wav')]).toEqual([
-    'good evening',
-    '.wav',
-  ]);
 });

@@ -1,6 +1,6 @@
 import { type Picture, characterFromTwoDrawings } from '@cruvo/core/character';
 import { withRecord } from '@cruvo/core/records';
-import { PRODUCTION_VERSION, type Voice, starterScene } from '@cruvo/core/scene';
+import { PRODUCTION_VERSION, nameOfFile, starterScene, type Voice } from '@cruvo/core/scene';
 import { ENGLISH } from '@cruvo/core/speech';
 import { createProduction } from '../api/documents';
 import { mediaUrl, storeTrack } from '../api/media';
@@ -36,7 +36,7 @@ export async function makeProduction(
   const lineId = crypto.randomUUID();
   const character = characterFromTwoDrawings(name, parts.closed, parts.open);
   const starter = starterScene({
-    name: nameWithoutEnding(parts.voice.name),
+    name: nameOfFile(parts.voice.name),
     characterId: ids.character,
     character,
     voice: parts.voice,
@@ -52,8 +52,4 @@ export async function makeProduction(
     { id: ids.scene, kind: 'scene', body: scene },
   ]);
   return ids.scene;
-}
-
-export function nameWithoutEnding(file: string): string {
-  return file.replace(/\.[^.]+$/, '') || file;
 }

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Character } from '@cruvo/core/character';
@@ -6,7 +6,7 @@ import type { Program } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
-import type { SceneState, SceneStore } from './sceneStore';
+import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
 import type { BrowserImages } from './stage/browserImages';
 
 /** All that the parts of the studio share about the open scene. */
@@ -34,6 +34,15 @@ export function useOpenScene(): OpenScene {
 
 export function useScene<Result>(select: (state: SceneState) => Result): Result {
   return useStore(useOpenScene().store, select);
+}
+
+/** What is worked on: the line and who speaks it. */
+export function useFocus(): Focus {
+  const { store } = useOpenScene();
+  const scene = useStore(store, (state) => state.scene);
+  const line = useStore(store, (state) => state.line);
+  const member = useStore(store, (state) => state.member);
+  return useMemo(() => focusOf({ scene, line, member }), [scene, line, member]);
 }
 
 export function useTransport<Result>(select: (state: TransportState) => Result): Result {

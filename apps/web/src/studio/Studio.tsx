@@ -5,7 +5,7 @@ import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { describeChanges, heardLines } from '@cruvo/core/scene';
+import { describeChanges, heardLines, placedSound } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
@@ -26,7 +26,6 @@ import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
 import { createSceneStore, type SceneStore } from './sceneStore';
-import { lineTimes } from './lineTimes';
 import { SceneTitle } from './SceneTitle';
 import { Stage } from './stage/Stage';
 import { Timeline, type TimelineView } from './timeline/Timeline';
@@ -53,10 +52,10 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const material = useSceneMaterial(scene, heard, first);
   const voices = useMemo(
     () =>
-      heardLines({ rows: scene.rows, lines: scene.lines }).map((line) => {
-        const { start, duration } = lineTimes(line);
-        return { url: mediaUrl(line.voice.working), start, duration };
-      }),
+      heardLines({ rows: scene.rows, lines: scene.lines }).map((line) => ({
+        url: mediaUrl(line.voice.working),
+        ...placedSound(line),
+      })),
     [scene.rows, scene.lines],
   );
   const length = toSeconds(scene.length);
@@ -65,10 +64,10 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   useEffect(() => () => transport.close(), [transport]);
 
   const takeAnalysis = useCallback(
-    (line: string, voice: AnalysedVoice) => {
+    (line: string, voice: AnalysedVoice, unasked: boolean) => {
       saver.addTrack(voice);
       setHeard((before) => new Map(before).set(voice.id, voice.track));
-      store.getState().takeAnalysis(line, voice);
+      store.getState().takeAnalysis(line, voice, unasked);
     },
     [saver, store],
   );
@@ -118,7 +117,7 @@ function Workplace({
 }: {
   production: Document<'production'>;
   onFirst: (first: FirstMouths | null) => void;
-  onHeard: (line: string, voice: AnalysedVoice) => void;
+  onHeard: (line: string, voice: AnalysedVoice, unasked: boolean) => void;
 }) {
   const open = useOpenScene();
   const { history } = open.store;
@@ -169,7 +168,7 @@ function Workplace({
       </aside>
       <div className="desk">
         <TransportBar view={readView} />
-        <Timeline onView={setView} />
+        <Timeline onView={setView} onLines={(lines) => void fitting.fitAll(lines)} />
       </div>
       <ConflictDialog<'scene'>
         saver={open.saver}

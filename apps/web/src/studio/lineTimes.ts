@@ -1,8 +1,11 @@
-import type { Line } from '@cruvo/core/scene';
+import { endOf, sceneTime, type Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 
-/** When a line begins and ends in its scene, and how long it lasts; seconds. */
-export function lineTimes({ start, voice }: Pick<Line, 'start' | 'voice'>) {
-  const [begin, duration] = [toSeconds(start), toSeconds(voice.duration)];
-  return { start: begin, end: begin + duration, duration };
+/** When a line begins and ends in its scene, and when its voice would begin if all of it were heard; seconds. */
+export function lineTimes(line: Pick<Line, 'start' | 'offset' | 'length'>) {
+  return {
+    start: toSeconds(line.start),
+    end: toSeconds(endOf(line)),
+    origin: toSeconds(sceneTime(line, 0)),
+  };
 }

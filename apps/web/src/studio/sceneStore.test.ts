@@ -1,5 +1,8 @@
+import { withLines, withMember, wholeLine, withoutLines, withoutMember } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
-import { createSceneStore } from './sceneStore';
+import { toFlicks } from '@cruvo/core/time';
+import type { AnalysedVoice } from '../workers/analyseVoice';
+import { createSceneStore, focusOf } from './sceneStore';
 
 const { scene } = testMaterial();
 const line = scene.lines['line']!;
@@ -71,4 +74,58 @@ describe('the scene store', () => {
     state().rename('Rain');
     expect(store.history.state.getState().future).toEqual([]);
   });
+});
+
+describe('what is worked on', () => {
+  const size = { width: 100, height: 100 };
+  const two = withMember(scene, { id: 'second', character: 'character', size });
+  const answer = wholeLine({ ...line, id: 'answer', row: 'second', start: toFlicks(3) });
+  const opened = () => createSceneStore(withLines(two, [answer]));
+  const worked = ({ getState }: ReturnType<typeof opened>) => {
+    const { member, line: one } = focusOf(getState());
+    return [member, one?.id];
+  };
+
+  it('is the first line, and who speaks it', () => {
+    expect(worked(opened())).toEqual(['member', 'line']);
+  });
+  it('is the line of a mouth that is chosen, and stays when nothing is chosen any more', () => {
+    const store = opened();
+    store.getState().choose({ line: 'answer', time: 0 });
+    expect(worked(store)).toEqual(['second', 'answer']);
+    store.getState().choose(null);
+    expect(worked(store)).toEqual(['second', 'answer']);
+  });
+  it('is the first line of a member that is chosen, or the one chosen before if it is theirs', () => {
+    const store = opened();
+    store.getState().chooseMember('second');
+    expect(worked(store)).toEqual(['second', 'answer']);
+    store.getState().chooseLine('line');
+    store.getState().chooseMember('member');
+    expect(worked(store)).toEqual(['member', 'line']);
+  });
+  it('may be somebody who says nothing', () => {
+    const store = opened();
+    store.getState().edit((now) => withoutLines(now, new Set(['answer'])));
+    store.getState().chooseMember('second');
+    expect(worked(store)).toEqual(['second', undefined]);
+  });
+  it('is what comes first when what was chosen is gone', () => {
+    const store = opened();
+    store.getState().chooseLine('answer');
+    store.getState().edit((now) => withoutMember(now, 'second'));
+    expect(worked(store)).toEqual(['member', 'line']);
+  });
+});
+
+it('what nobody asked to be heard is no step to undo', () => {
+  const { state, undo } = opened();
+  state().rename('Fog');
+  state().takeAnalysis(line.id, { id: 'e'.repeat(64) } as AnalysedVoice, true);
+  expect(state().scene.lines['line']!.track).toBe('e'.repeat(64));
+  undo();
+  expect(state().scene.name).toBe(scene.name);
+  expect(state().scene.lines['line']!.track).toBe('e'.repeat(64));
+  state().takeAnalysis('gone', { id: 'f'.repeat(64) } as AnalysedVoice, true);
+  expect(Object.keys(state().scene.lines)).toEqual(['line']);
 });

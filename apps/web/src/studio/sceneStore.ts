@@ -1,12 +1,12 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Corrections, FitSettings } from '@cruvo/core/mouth';
 import { withRecord } from '@cruvo/core/records';
-import type { Line, Scene } from '@cruvo/core/scene';
+import { castOf, linesOf, speakerOf, type Line, type Scene } from '@cruvo/core/scene';
 import type { Flicks } from '@cruvo/core/time';
 import { History } from '../history/history';
 import type { AnalysedVoice } from '../workers/analyseVoice';
 
-/** A chosen mouth: a line, and a time inside the mouth, from the start of the line. */
+/** A chosen mouth: a line, and a time inside the mouth, from the start of its voice. */
 export interface Chosen {
   readonly line: string;
   readonly time: Flicks;
@@ -15,12 +15,21 @@ export interface Chosen {
 export interface SceneState {
   readonly scene: Scene;
   readonly chosen: Chosen | null;
+  /** The line that was chosen last; it may be gone. */
+  readonly line: string | null;
+  /** The cast member that was chosen last; it may be gone. */
+  readonly member: string | null;
   choose(chosen: Chosen | null): void;
+  chooseLine(line: string): void;
+  chooseMember(member: string): void;
+  /** Changes the scene; one step to undo. */
+  edit(change: (scene: Scene) => Scene): void;
   rename(name: string): void;
   changeLine(line: string, change: Partial<Line>): void;
   setFit(line: string, change: Partial<FitSettings>): void;
   setCorrections(line: string, corrections: Corrections): void;
-  takeAnalysis(line: string, heard: AnalysedVoice): void;
+  /** @param unasked whether nobody asked for it: then it is no step to undo */
+  takeAnalysis(line: string, heard: AnalysedVoice, unasked?: boolean): void;
   replaceScene(scene: Scene): void;
 }
 
@@ -35,13 +44,20 @@ export function createSceneStore(scene: Scene) {
       });
     return {
       scene,
-      chosen: null,
-      choose: (chosen) => set({ chosen }),
+      ...{ chosen: null, line: null, member: null },
+      choose: (chosen) => set(chosen ? { chosen, line: chosen.line, member: null } : { chosen }),
+      chooseLine: (line) => set({ line, member: null, chosen: null }),
+      chooseMember: (member) => set({ member, chosen: null }),
+      edit: (edit) => history.change(edit(get().scene)),
       rename: (name) => change({ name }),
       changeLine: (line, difference) => changeLine(line, () => difference),
       setFit: (line, fit) => changeLine(line, (one) => ({ fit: { ...one.fit, ...fit } })),
       setCorrections: (line, corrections) => changeLine(line, () => ({ corrections })),
-      takeAnalysis: (line, { id }) => changeLine(line, () => ({ track: id })),
+      takeAnalysis: (line, { id: track }, unasked = false) => {
+        if (!unasked) return changeLine(line, () => ({ track }));
+        const lines = withRecord(get().scene.lines, line, (one) => ({ ...one, track }));
+        history.takeOver({ ...get().scene, lines });
+      },
       replaceScene: (next) => history.change(next),
     };
   });
@@ -50,6 +66,27 @@ export function createSceneStore(scene: Scene) {
     (next) => store.setState({ scene: next }),
   );
   return Object.assign(store, { history });
+}
+
+/** Who is worked on, and the line: what was chosen, or what comes first. */
+export interface Focus {
+  readonly member: string | null;
+  readonly line: Line | null;
+}
+
+/** What is worked on, by what was chosen last. */
+export function focusOf({
+  scene,
+  line,
+  member,
+}: Pick<SceneState, 'scene' | 'line' | 'member'>): Focus {
+  const lines = linesOf(scene);
+  if (member !== null && scene.cast[member]) {
+    const own = lines.filter((one) => speakerOf(scene, one) === member);
+    return { member, line: own.find(({ id }) => id === line) ?? own[0] ?? null };
+  }
+  const found = scene.lines[line ?? ''] ?? lines[0] ?? null;
+  return { member: found ? speakerOf(scene, found) : (castOf(scene)[0]?.id ?? null), line: found };
 }
 
 export type SceneStore = ReturnType<typeof createSceneStore>;

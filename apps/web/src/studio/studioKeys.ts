@@ -9,7 +9,10 @@ export const STUDIO_KEYS: KeyList = [
   ['← →', 'choose the mouth before, the mouth after'],
   ['U', 'go to the next sound that is unsure'],
   ['1 … 9', 'give the chosen mouth another drawing'],
-  ['Delete', 'let the chosen mouth rest'],
+  ['Delete', 'let the chosen mouth rest; with no mouth chosen, delete the line'],
+  ['S', 'split the line at the playhead'],
+  ['J', 'join the line with the one that goes on where it ends'],
+  ['D', 'say the line again after itself'],
   ['R', 'back to the fitted mouth'],
   ['Shift ← →', 'move the end of the chosen mouth by a frame'],
   ['Alt ← →', 'move the start of the chosen mouth by a frame'],
@@ -21,4 +24,4 @@ export const STUDIO_KEYS: KeyList = [
 ];
 
 export const STUDIO_POINTER =
-  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch, and the edges of mouths can be dragged.';
+  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch. Lines are moved by their names, also to other speakers, and trimmed at the ends of their names; with Alt what follows moves along, with Ctrl nothing snaps. The edges of mouths can be dragged, and recordings dropped on a row.';

@@ -1,8 +1,9 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/program';
-import { linesOf } from '@cruvo/core/scene';
+import { isHeardAt, linesOf, sceneTime, voiceTime } from '@cruvo/core/scene';
 import { leastConfident } from '@cruvo/core/speech';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
+import { lineActions } from './lineActions';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
@@ -32,31 +33,28 @@ export function useStudioKeys(
     const next = mouth.mouths[mouth.index + direction];
     if (!next) return;
     store.getState().choose({ line: mouth.line.id, time: middleOf(next) });
-    transport.scrub(toSeconds(mouth.line.start + next.start));
+    transport.scrub(toSeconds(sceneTime(mouth.line, next.start)));
   };
   const chooseHere = () => {
     const time = toFlicks(transport.time());
-    const line = linesOf(program.scene).find(
-      ({ start, voice }) => time >= start && time < start + voice.duration,
-    );
-    if (line) store.getState().choose({ line: line.id, time: time - line.start });
+    const line = linesOf(program.scene).find((one) => isHeardAt(one, time));
+    if (line) store.getState().choose({ line: line.id, time: voiceTime(line, time) });
   };
 
   /** The next mouth whose sound is unsure, from the chosen one or the playhead on; from the start again after the last. */
   const chooseUnsure = () => {
     const lines = program.members.flatMap((member) => member.lines);
     const chosen = found();
-    const here = chosen ? chosen.line.start + chosen.mouth.end : toFlicks(transport.time());
+    const here = chosen ? sceneTime(chosen.line, chosen.mouth.end) : toFlicks(transport.time());
     const unsure = lines.flatMap(({ line, track }) =>
-      leastConfident(track?.sounds ?? []).map(({ start, end }) => ({
-        line,
-        time: toFlicks((start + end) / 2),
-      })),
+      leastConfident(track?.sounds ?? [])
+        .map(({ start, end }) => ({ line, time: toFlicks((start + end) / 2) }))
+        .filter(({ time }) => isHeardAt(line, sceneTime(line, time))),
     );
-    const next = unsure.find(({ line, time }) => line.start + time > here) ?? unsure[0];
+    const next = unsure.find(({ line, time }) => sceneTime(line, time) > here) ?? unsure[0];
     if (!next) return;
     store.getState().choose({ line: next.line.id, time: next.time });
-    transport.scrub(toSeconds(next.line.start + next.time));
+    transport.scrub(toSeconds(sceneTime(next.line, next.time)));
   };
 
   useHotkeys('space', () => transport.toggle(), options);
@@ -91,9 +89,16 @@ export function useStudioKeys(
   );
   useHotkeys(
     'delete, backspace',
-    withMouth((mouth) => mouthEdits.rest(store, mouth)),
+    () => {
+      const mouth = found();
+      if (mouth) mouthEdits.rest(store, mouth);
+      else lineActions.remove(store);
+    },
     options,
   );
+  useHotkeys('s', () => lineActions.split(store, toFlicks(transport.time())), options);
+  useHotkeys('j', () => lineActions.join(store), options);
+  useHotkeys('d', () => lineActions.duplicate(store), options);
   useHotkeys(
     'r',
     withMouth((mouth) => mouthEdits.backToFitted(store, mouth)),

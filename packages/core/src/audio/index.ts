@@ -1,3 +1,4 @@
+export * from './envelope';
 export * from './levels';
 export * from './melBands';
 export * from './mixing';

@@ -19,7 +19,7 @@ describe('readDocument', () => {
     expect(readDocument('production', production)).toEqual(production);
   });
   it.each([
-    ['scene', { ...scene, schemaVersion: 6 }, /newer Cruvo/],
+    ['scene', { ...scene, schemaVersion: 7 }, /newer Cruvo/],
     ['scene', { ...scene, length: -1 }, /length/],
     ['scene', { ...scene, frameRate: '26' }, /frameRate/],
     ['scene', { ...scene, cast: {} }, /member of the cast/],
@@ -27,6 +27,7 @@ describe('readDocument', () => {
     ['scene', withLine({ corrections: [{ start: 10, end: 5, drawing: 'open' }] }), /order/],
     ['scene', withLine({ start: 0.5 }), /whole number of flicks/],
     ['scene', withLine({ row: 'nowhere' }), /stand in a row/],
+    ['scene', withLine({ offset: 1 }), /after its voice/],
     ['scene', { ...scene, lines: { other: line } }, /under its own id/],
     ['character', { ...character, mouth: { ...character.mouth, part: 'nobody' } }, /does not have/],
     ['character', { ...character, drawings: {} }, /does not have/],

@@ -7,13 +7,9 @@ import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
-import {
-  castMemberSchema,
-  lineSchema,
-  rowSchema,
-  SCENE_VERSION,
-  sceneFields,
-} from '../scene/scene';
+import { castMemberSchema } from '../scene/cast';
+import { lineSchema } from '../scene/line';
+import { rowSchema, SCENE_VERSION, sceneFields } from '../scene/scene';
 import recorded from './schemaDigests.json' with { type: 'json' };
 
 /** All that a document of each kind is checked by, piece by piece: a schema that is chosen by a value tells nothing itself. */

@@ -21,7 +21,7 @@ export function release(corrections: Corrections, start: Flicks, end: Flicks): C
  * the far ends of both. The first mouth has no such edge: nothing changes.
  *
  * @param index the mouth after the edge
- * @param time where the edge should go, from the start of the line
+ * @param time where the edge should go, from the start of the voice
  */
 export function moveEdge(
   mouths: readonly Mouth[],

@@ -2,7 +2,7 @@ import { array, object, string, type Schema } from 'yup';
 import { firstWhere } from '../numbers';
 import { flicksSchema, type Flicks } from '../time';
 
-/** A mouth drawing held for a while. Times from the start of the line. */
+/** A mouth drawing held for a while. Times from the start of the voice. */
 export interface HeldDrawing {
   readonly start: Flicks;
   readonly end: Flicks;

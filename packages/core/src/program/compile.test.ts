@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { sameFrame } from '../frame';
 import { withParts } from '../character/edits';
 import { withRecord } from '../records';
-import type { Line, Scene } from '../scene/scene';
+import type { Line } from '../scene/line';
+import type { Scene } from '../scene/scene';
 import { richScene } from '../testing';
 import { toFlicks } from '../time';
 import { changedFrom } from './changes';
@@ -71,6 +72,29 @@ describe('an edit', () => {
     const { asked, changes } = after(withLine('jaw', () => ({ start: toFlicks(1) })));
     expect([asked, changes.get('jaw')]).toEqual([[], 0]);
   });
+  it('that trims a line chooses no mouths, and is felt from its new end', () => {
+    const length = toFlicks(1.25);
+    const { asked, remade, changes } = after(withLine('chart', () => ({ length })));
+    expect([asked, remade]).toEqual([[], ['chart']]);
+    expect(changes.get('chart')).toBe(length);
+  });
+  it('that trims a line at its start is felt from there', () => {
+    const cut = toFlicks(0.5);
+    const { asked, changes } = after(
+      withLine('lips', ({ start, length }) => {
+        return { start: start + cut, offset: cut, length: length - cut };
+      }),
+    );
+    expect([asked, changes.get('lips')]).toEqual([[], toFlicks(0.15)]);
+  });
+  it('of the loudness of a line is not felt', () => {
+    const { asked, changes } = after(withLine('chart', () => ({ gain: -6, fadeIn: 100 })));
+    expect([asked, [...changes]]).toEqual([[], [['chart', Infinity]]]);
+  });
+  it('that gives a line to somebody else is felt by both', () => {
+    const { changes } = after(withLine('jaw', () => ({ row: 'chart' })));
+    expect([changes.get('jaw'), changes.get('chart')]).toEqual([0, 0]);
+  });
   it('that takes a line away is felt from its start', () => {
     const { 'heard nothing': gone, ...lines } = material.scene.lines;
     const { changes } = after(withScene({ lines }));
@@ -114,6 +138,7 @@ describe('mouths that take their time', () => {
 
 it('gives the same frames after any edits as if it were made from nothing', () => {
   const time = fc.integer({ min: 0, max: toFlicks(4) });
+  const share = fc.integer({ min: 1, max: toFlicks(0.9) });
   const edit = fc.oneof(
     fc.record({ line: fc.constantFrom('chart', 'lips', 'jaw', 'strip'), start: time }),
     fc.record({
@@ -121,6 +146,8 @@ it('gives the same frames after any edits as if it were made from nothing', () =
       strength: fc.double({ min: 0.2, max: 2, noNaN: true }),
     }),
     fc.record({ line: fc.constantFrom('chart', 'lips'), from: fc.integer({ min: 0, max: 20 }) }),
+    fc.record({ line: fc.constantFrom('chart', 'lips', 'jaw'), offset: share, length: share }),
+    fc.record({ line: fc.constantFrom('jaw', 'two'), row: fc.constantFrom('jaw', 'two') }),
   );
   fc.assert(
     fc.property(fc.array(fc.tuple(edit, time), { minLength: 1, maxLength: 4 }), (edits) => {
@@ -131,6 +158,10 @@ it('gives the same frames after any edits as if it were made from nothing', () =
       for (const [index, [change, at]] of edits.entries()) {
         const lines = withRecord(now.scene.lines, change.line, (line) => {
           if ('start' in change) return { ...line, start: change.start };
+          if ('row' in change) return { ...line, row: change.row };
+          if ('offset' in change) {
+            return { ...line, offset: change.offset, length: change.length };
+          }
           if ('strength' in change)
             return { ...line, fit: { ...line.fit, strength: change.strength } };
           const start = toFlicks(change.from / 24);

@@ -1,10 +1,11 @@
 import type { Character } from '../character/character';
 import { controlsOf } from '../character/controls';
 import { inLayers, type ControlSet, type ControlSource } from '../controls';
-import { multiply, scaling, translation, type Matrix } from '../geometry';
+import { multiply, translation, turning, type Matrix } from '../geometry';
 import { blinksFor, seedFrom, type Blink } from '../life';
 import { inOrder } from '../records';
-import { castOf, linesOf, type CastMember, type Row, type Scene } from '../scene/scene';
+import { castOf, type CastMember } from '../scene/cast';
+import { linesOf, type Row, type Scene } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds, type Flicks } from '../time';
@@ -145,6 +146,8 @@ function simulationsOf(controls: ControlSet): Simulation[] {
 }
 
 function placeOf(member: CastMember, { width, height }: Character): Matrix {
+  const { x, y, scale, turn, mirrored } = member;
   const feet = translation(-width / 2, -height);
-  return multiply(translation(member.x, member.y), multiply(scaling(member.scale), feet));
+  const sized: Matrix = [mirrored ? -scale : scale, 0, 0, scale, 0, 0];
+  return multiply(turning(turn, { x, y }), multiply(translation(x, y), multiply(sized, feet)));
 }

@@ -6,7 +6,7 @@ import type { MouthChart } from '../mouth/mouthChart';
 import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
 import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
 import { selectMouthDrawings } from '../mouth/selectMouthDrawings';
-import type { Line } from '../scene/scene';
+import { endOf, sceneTime, type Line } from '../scene/line';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import type { Flicks, FrameRateName } from '../time';
 import { reuse, type Memo } from './memo';
@@ -16,7 +16,7 @@ export interface LineProgram {
   readonly line: Line;
   /** What was heard in its voice; null until then. */
   readonly track: VoiceTrack | null;
-  /** Covers the line from 0 to its end, times from its start: as fitted, with the corrections over it. */
+  /** Covers the voice from 0 to its end, heard or not, in times of the voice: as fitted, with the corrections over it. */
   readonly mouths: readonly Mouth[];
   /** What a continuous mouth follows; null for one that holds drawings, and where nothing was heard. */
   readonly articulation: ArticulationOverTime | null;
@@ -145,12 +145,21 @@ export function lineChangedFrom(
   if (before === after) return Infinity;
   const starts = [before, after].map((one) => one?.line.start ?? Infinity);
   const [from, to] = [before?.steps, after?.steps];
-  const moved = starts[0] !== starts[1];
+  const moved =
+    starts[0] !== starts[1] ||
+    before?.line.offset !== after?.line.offset ||
+    before?.line.row !== after?.line.row;
   if (moved || from?.articulation.value !== to?.articulation.value || !before || !after) {
     return Math.min(...starts);
   }
+  const ends = [before, after].map(({ line }) => endOf(line));
+  const trimmed = ends[0] === ends[1] ? Infinity : Math.min(...ends);
   const at = after.mouths.findIndex((mouth, index) => !sameMouth(mouth, before.mouths[index]));
-  return at < 0 ? Infinity : after.line.start + after.mouths[at]!.start;
+  if (at < 0) return trimmed;
+  return Math.min(
+    trimmed,
+    Math.max(after.line.start, sceneTime(after.line, after.mouths[at]!.start)),
+  );
 }
 
 function sameMouth(a: Mouth, b: Mouth | undefined): boolean {

@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { mouthOverrides } from '../character/controls';
 import { drawingsIn, sameFrame, type Frame } from '../frame';
+import { mapped } from '../geometry';
 import { DEFAULT_FIT } from '../mouth/fitSettings';
 import { targetOf } from '../mouth/articulation';
 import { withRecord } from '../records';
-import type { Line } from '../scene/scene';
+import type { CastMember } from '../scene/cast';
+import type { Line } from '../scene/line';
 import { hash, testMaterial } from '../testing/testScene';
 import { richScene, roundedDigest } from '../testing';
 import { toFlicks } from '../time';
@@ -37,6 +39,20 @@ describe('Player', () => {
     expect(shownAt(1.5, withLine({ start: toFlicks(1) }))).toEqual([hash('a')]);
     expect(shownAt(2.5, withLine({ start: toFlicks(1) }))).toEqual([hash('b')]);
   });
+  it('moves the mouth only while the line is heard', () => {
+    // Of the second half of the voice, in which it speaks, the middle: half a second, heard from 3 s on.
+    const part = withLine({ start: toFlicks(3), offset: toFlicks(1.25), length: toFlicks(0.5) });
+    expect([2.9, 3.1, 3.4, 3.6].map((time) => shownAt(time, part)[0])).toEqual(
+      ['a', 'b', 'b', 'a'].map(hash),
+    );
+  });
+  it('keeps what was set by hand with its sounds when a line is trimmed', () => {
+    const corrections = held(0.4, 0.6, 'open');
+    const part = withLine({ offset: toFlicks(0.3), length: toFlicks(0.5), corrections });
+    expect([0.05, 0.2, 0.35].map((time) => shownAt(time, part)[0])).toEqual(
+      ['a', 'b', 'a'].map(hash),
+    );
+  });
   it('shows what was set by hand', () => {
     expect(shownAt(0.5, withLine({ corrections: held(0.4, 0.6, 'open') }))).toEqual([hash('b')]);
   });
@@ -52,6 +68,38 @@ describe('Player', () => {
   });
   it('leaves out a member whose character is missing', () => {
     expect(shownAt(1, compile({ ...material, characters: new Map() }))).toEqual([]);
+  });
+  describe('a member', () => {
+    const placed = (change: Partial<CastMember>) => {
+      const cast = withRecord(material.scene.cast, 'member', (member) => ({
+        ...member,
+        ...change,
+      }));
+      return compile({ ...material, scene: { ...material.scene, cast } });
+    };
+    /** Where the corners of the artwork are on the stage: upper left and lower right. */
+    const corners = (of: Program) => {
+      const { matrix, width, height } = drawingsIn(frameAt(of, 0).items)[0]!;
+      return [mapped(matrix, { x: 0, y: 0 }), mapped(matrix, { x: width, y: height })];
+    };
+    it('changes left and right over where it stands when it is mirrored', () => {
+      const [upper, lower] = corners(program);
+      const [mirroredUpper, mirroredLower] = corners(placed({ mirrored: true }));
+      expect(mirroredUpper!.x).toBeCloseTo(lower!.x);
+      expect(mirroredLower!.x).toBeCloseTo(upper!.x);
+      expect([mirroredUpper!.y, mirroredLower!.y]).toEqual([upper!.y, lower!.y]);
+    });
+    it('turns clockwise about where it stands', () => {
+      const { x, y } = material.scene.cast['member']!;
+      const [upper] = corners(program);
+      const [turned] = corners(placed({ turn: Math.PI / 2 }));
+      // What was above is to the right now, what was to the left is above.
+      expect(turned!.x - x).toBeCloseTo(y - upper!.y);
+      expect(turned!.y - y).toBeCloseTo(upper!.x - x);
+    });
+    it('is not seen when it is hidden', () => {
+      expect(shownAt(1.5, placed({ hidden: true }))).toEqual([]);
+    });
   });
   it('stands the artwork inside the stage, centred', () => {
     const { matrix, width, height } = drawingsIn(frameAt(program, 0).items)[0]!;

@@ -52,6 +52,7 @@ export class Player {
     const { scene, members } = this.program;
     const backdrop = scene.backdrop ? [itemOfDrawing('backdrop', scene.backdrop, IDENTITY)] : [];
     const items = members.flatMap((own) => {
+      if (own.member.hidden) return [];
       const pose = poseOf(own.character, this.values(own, time, live));
       return itemsOf(own.character, own.place, pose, `${own.member.id}/`);
     });

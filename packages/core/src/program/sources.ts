@@ -5,6 +5,7 @@ import { targetOf } from '../mouth/articulation';
 import { chartOf, type MouthRig } from '../mouth/mouthRig';
 import type { MouthState } from '../mouth/mouthState';
 import { mouthIndexAt } from '../mouth/mouths';
+import { isHeardAt, voiceTime } from '../scene/line';
 import { SILENCE } from '../speech/visemes';
 import { toSeconds, type Flicks } from '../time';
 import type { LineProgram } from './lineProgram';
@@ -24,7 +25,8 @@ export function dialogueSource(
   const held = heldStates(rig);
   const spokenAt = (time: Flicks): MouthState | null => {
     for (const { line, mouths, articulation } of lines) {
-      const since = time - line.start;
+      if (!isHeardAt(line, time)) continue;
+      const since = voiceTime(line, time);
       const mouth = mouths[mouthIndexAt(mouths, since)];
       if (!mouth) continue;
       const { drawing, byHand } = mouth;

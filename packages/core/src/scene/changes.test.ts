@@ -15,7 +15,7 @@ describe('describeChanges', () => {
     expect(describeChanges(scene, turned)).toEqual([]);
   });
   it.each([
-    [{ script: 'other' }, /script of “hello.wav” reads “other”/],
+    [{ script: 'other' }, /script of “hello” reads “other”/],
     [{ start: toFlicks(1.5) }, /starts at 1.50 s/],
     [{ track: hash('d') }, /fitted anew/],
     [{ fit: { ...line.fit, gate: 0.5 } }, /other settings/],
@@ -29,9 +29,7 @@ describe('describeChanges', () => {
     expect(sentences[0]).toMatch(sentence);
   });
   it('names new and lost lines, and does not list a hundred places', () => {
-    expect(describeChanges(scene, { ...scene, lines: {} })).toEqual([
-      'The line “hello.wav” is gone.',
-    ]);
+    expect(describeChanges(scene, { ...scene, lines: {} })).toEqual(['The line “hello” is gone.']);
     expect(describeChanges({ ...scene, lines: {} }, scene)[0]).toMatch(/new line/);
     const many = Array.from({ length: 20 }, (_, at) => ({
       start: toFlicks(at / 10),

@@ -1,7 +1,8 @@
 import equal from 'fast-deep-equal';
 import type { Corrections } from '../mouth/mouths';
 import { toSeconds, type Flicks } from '../time';
-import { linesOf, type Line, type Scene } from './scene';
+import type { Line } from './line';
+import { linesOf, type Scene } from './scene';
 
 /** What differs between two versions of a scene, one plain sentence for each thing. */
 export function describeChanges(before: Scene, after: Scene): string[] {
@@ -19,10 +20,10 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   for (const line of linesOf(after)) {
     const old = before.lines[line.id];
     if (old) sentences.push(...lineChanges(old, line));
-    else sentences.push(`There is a new line, “${line.voice.name}”.`);
+    else sentences.push(`There is a new line, “${line.name}”.`);
   }
-  for (const { id, voice } of linesOf(before)) {
-    say(!after.lines[id], `The line “${voice.name}” is gone.`);
+  for (const { id, name } of linesOf(before)) {
+    say(!after.lines[id], `The line “${name}” is gone.`);
   }
   return sentences;
 }
@@ -30,12 +31,22 @@ export function describeChanges(before: Scene, after: Scene): string[] {
 const inSeconds = (time: Flicks) => `${toSeconds(time).toFixed(2)} s`;
 
 function lineChanges(before: Line, after: Line): string[] {
-  const name = `“${after.voice.name}”`;
+  const name = `“${after.name}”`;
   const corrections = correctionChanges(before.corrections, after.corrections);
   return [
     ...(!equal(before.voice, after.voice) ? [`The line ${name} has another voice.`] : []),
     ...(before.script !== after.script
       ? [`The script of ${name} reads “${shortened(after.script)}”.`]
+      : []),
+    ...(before.name !== after.name ? [`The line “${before.name}” is called ${name}.`] : []),
+    ...(before.row !== after.row ? [`${name} is spoken by somebody else.`] : []),
+    ...(before.offset !== after.offset || before.length !== after.length
+      ? [`${name} is heard for another stretch of its voice.`]
+      : []),
+    ...(before.gain !== after.gain ||
+    before.fadeIn !== after.fadeIn ||
+    before.fadeOut !== after.fadeOut
+      ? [`${name} is louder or quieter, or fades otherwise.`]
       : []),
     ...(before.start !== after.start ? [`${name} starts at ${inSeconds(after.start)}.`] : []),
     ...(!equal(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),

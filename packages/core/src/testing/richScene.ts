@@ -1,7 +1,9 @@
 import { DEFAULT_FIT, type FitSettings } from '../mouth/fitSettings';
 import type { SceneMaterial } from '../program/compile';
 import { inTable } from '../records';
-import { SCENE_VERSION, type CastMember, type Line, type Row } from '../scene/scene';
+import { standing, type CastMember } from '../scene/cast';
+import { wholeLine, type Line } from '../scene/line';
+import { SCENE_VERSION, type Row } from '../scene/scene';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toFlicks } from '../time';
 import { RICH_CHARACTERS, RICH_PICTURES } from './richCharacters';
@@ -60,17 +62,8 @@ const TRACKS = new Map([
 ]);
 
 const line = (id: string, change: Partial<Line>, fit: Partial<FitSettings> = {}): Line => ({
-  id,
-  row: id,
-  script: '',
-  language: 'en',
-  mood: null,
-  pauseDrawing: null,
-  channel: 'both',
-  start: 0,
-  voice: testVoice,
+  ...wholeLine({ id, row: id, name: id, start: 0, voice: testVoice }),
   track: 'first',
-  corrections: [],
   ...change,
   fit: { ...DEFAULT_FIT, ...fit },
 });
@@ -112,13 +105,15 @@ const LINES: readonly Line[] = [
 
 /** Where each member stands: moved, enlarged, and in front of its neighbour. */
 const CAST = inTable<CastMember>(
-  LINES.slice(0, 7).map(({ id }, at) => ({
-    id,
-    character: id,
-    x: 120 + 122 * at,
-    y: at % 2 === 0 ? 330 : 530,
-    scale: 0.95 + 0.07 * (at % 3),
-  })),
+  LINES.slice(0, 7).map(({ id }, at) =>
+    standing({
+      id,
+      character: id,
+      x: 120 + 122 * at,
+      y: at % 2 === 0 ? 330 : 530,
+      scale: 0.95 + 0.07 * (at % 3),
+    }),
+  ),
 );
 
 const ROWS = inTable<Row>(

@@ -3,7 +3,7 @@ import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import type { SceneMaterial } from '../program/compile';
 import { withRecord } from '../records';
 import { toFlicks } from '../time';
-import type { Voice } from '../scene/scene';
+import type { Voice } from '../scene/line';
 import { starterScene } from '../scene/starterScene';
 import { testTrack } from './testTrack';
 

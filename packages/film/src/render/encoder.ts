@@ -6,11 +6,11 @@ import { Problem, cancelled, sentenceOf } from '@cruvo/core/problem';
 import type { FilmSettings } from '@cruvo/core/scene';
 import { FRAME_RATES } from '@cruvo/core/time';
 import { asMissingTool, diskFull } from '@cruvo/media/tools';
-import { MIX_CHANNELS, MIX_RATE, mixedSound, type SoundAtTime } from './soundMix';
+import { MIX_CHANNELS, MIX_RATE, mixedSound, type FilmSound } from './soundMix';
 
 export interface EncoderOptions {
   readonly settings: FilmSettings;
-  readonly sounds: readonly SoundAtTime[];
+  readonly sounds: readonly FilmSound[];
   /** Seconds. */
   readonly length: number;
   readonly output: string;

@@ -1,3 +1,3 @@
 export * from './encoder';
 export * from './renderFilm';
-export type { SoundAtTime } from './soundMix';
+export type { FilmSound } from './soundMix';

@@ -8,12 +8,12 @@ import { asFullDisk } from '@cruvo/media/tools';
 import type { NodeImages } from '../images';
 import { FilmEncoder } from './encoder';
 import { FilmPictures } from './filmPictures';
-import type { SoundAtTime } from './soundMix';
+import type { FilmSound } from './soundMix';
 
 export interface FilmJob {
   readonly program: Program;
   readonly images: NodeImages;
-  readonly sounds: readonly SoundAtTime[];
+  readonly sounds: readonly FilmSound[];
   readonly settings: FilmSettings;
   /** Where the finished film goes. Until then nothing is there. */
   readonly output: string;

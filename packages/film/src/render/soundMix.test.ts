@@ -1,13 +1,20 @@
 import { join } from 'node:path';
 import { testFolder, wav, write } from '@cruvo/media/testing';
+import { AS_RECORDED } from '@cruvo/core/audio';
 import { wavHeader } from '@cruvo/core/formats';
-import { MIX_RATE, mixedSound, type SoundAtTime } from './soundMix';
+import { MIX_RATE, mixedSound, type FilmSound } from './soundMix';
 
 const folder = testFolder();
 const level = (name: string, seconds: number, value: number) =>
   wav(folder, name, seconds, () => value);
 
-async function mixed(sounds: readonly SoundAtTime[], length: number): Promise<Float32Array> {
+type Heard = Pick<FilmSound, 'path' | 'start'> & Partial<FilmSound>;
+
+/** The mix of sounds that are heard as they were recorded, unless something else is said. */
+async function mixed(heard: readonly Heard[], length: number): Promise<Float32Array> {
+  const sounds = heard.map((sound) => {
+    return { offset: 0, duration: 3600, envelope: AS_RECORDED, ...sound };
+  });
   const blocks: number[] = [];
   for await (const block of mixedSound(sounds, length))
     for (const value of block) blocks.push(value);
@@ -44,6 +51,19 @@ describe('mixedSound', () => {
     }
     expect(mix[2 * (start - 1)]).toBe(0);
     expect(mix[2 * (start + 57_600)]).toBe(0);
+  });
+
+  it('plays a stretch of a sound, louder, with its fades', async () => {
+    const path = wav(folder, 'long ramp.wav', 2, (time) => time / 4);
+    const envelope = { gain: 6.0206, fadeIn: 0.25, fadeOut: 0.5 };
+    const mix = await mixed([{ path, start: 0.3, offset: 0.5, duration: 1, envelope }], 2);
+    const heard = (time: number) => at(mix, 0.3 + time);
+    // Twice as loud as a quarter of the time in the file.
+    const full = (time: number) => (2 * (0.5 + time)) / 4;
+    expect(heard(0.4)).toBeCloseTo(full(0.4), 3);
+    expect(heard(0.125)).toBeCloseTo(full(0.125) / 2, 3);
+    expect(heard(0.75)).toBeCloseTo(full(0.75) / 2, 3);
+    expect([heard(-0.01), heard(1.001)]).toEqual([0, 0]);
   });
 
   it('cuts off what sounds longer than the film, and leaves out what begins later', async () => {

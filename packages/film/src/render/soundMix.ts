@@ -1,11 +1,11 @@
 import { open, type FileHandle } from 'node:fs/promises';
-import { addToMix } from '@cruvo/core/audio';
+import { addToMix, envelopePoints, factorAt, type EnvelopePoint } from '@cruvo/core/audio';
 import { readWavHeader, type WavHeader } from '@cruvo/core/formats';
+import type { PlacedSound } from '@cruvo/core/scene';
 
-/** A voice in the film: a working voice's file and when it begins, seconds. */
-export interface SoundAtTime {
+/** A voice in the film: what is heard of a working voice's file. */
+export interface FilmSound extends PlacedSound {
   readonly path: string;
-  readonly start: number;
 }
 
 /** Working voices have this sample rate, Hz, and so does the mix. */
@@ -22,20 +22,17 @@ const HEADER_PROBE = 4096;
  * @param length seconds
  */
 export async function* mixedSound(
-  sounds: readonly SoundAtTime[],
+  sounds: readonly FilmSound[],
   length: number,
 ): AsyncGenerator<Float32Array<ArrayBuffer>> {
-  const waiting = sounds
-    .map(({ path, start }) => ({ path, start: Math.round(start * MIX_RATE) }))
-    .sort((a, b) => a.start - b.start);
+  const waiting = [...sounds].sort((a, b) => a.start - b.start);
   const total = Math.round(length * MIX_RATE);
   let heard: OpenSound[] = [];
   try {
     for (let from = 0; from < total; from += BLOCK) {
       const mix = new Float32Array(MIX_CHANNELS * Math.min(BLOCK, total - from));
-      while (waiting.length > 0 && waiting[0]!.start < from + BLOCK) {
-        const { path, start } = waiting.shift()!;
-        heard.push(await OpenSound.open(path, start));
+      while (waiting.length > 0 && framesIn(waiting[0]!.start) < from + BLOCK) {
+        heard.push(await OpenSound.open(waiting.shift()!));
       }
       for (const sound of heard) await sound.addTo(mix, from);
       const over = heard.filter(({ end }) => end <= from + BLOCK);
@@ -48,19 +45,30 @@ export async function* mixedSound(
   }
 }
 
+const framesIn = (seconds: number) => Math.round(seconds * MIX_RATE);
+
 /** A working voice that is being heard. */
 class OpenSound {
+  /** Frame of the mix. */
+  private readonly start: number;
+  /** Frame of the file. */
+  private readonly offset: number;
+  private readonly envelope: readonly EnvelopePoint[];
+
   private constructor(
     private readonly file: FileHandle,
     private readonly header: WavHeader,
-    /** Frame of the mix. */
-    private readonly start: number,
-  ) {}
+    private readonly placed: PlacedSound,
+  ) {
+    this.start = framesIn(placed.start);
+    this.offset = framesIn(placed.offset);
+    this.envelope = envelopePoints(placed.envelope, placed.duration);
+  }
 
-  static async open(path: string, start: number): Promise<OpenSound> {
-    const file = await open(path, 'r');
+  static async open(sound: FilmSound): Promise<OpenSound> {
+    const file = await open(sound.path, 'r');
     const { buffer, bytesRead } = await file.read(Buffer.alloc(HEADER_PROBE), 0, HEADER_PROBE, 0);
-    return new OpenSound(file, readWavHeader(buffer.subarray(0, bytesRead)), start);
+    return new OpenSound(file, readWavHeader(buffer.subarray(0, bytesRead)), sound);
   }
 
   private get frameBytes(): number {
@@ -69,7 +77,8 @@ class OpenSound {
 
   /** Frame of the mix after its last one. */
   get end(): number {
-    return this.start + this.header.dataLength / this.frameBytes;
+    const left = this.header.dataLength / this.frameBytes - this.offset;
+    return this.start + Math.min(left, framesIn(this.placed.duration));
   }
 
   /** Adds what is heard of it to a block that begins at a frame of the mix. */
@@ -78,11 +87,14 @@ class OpenSound {
     const last = Math.min(this.end, from + mix.length / MIX_CHANNELS) - this.start;
     if (last <= first) return;
     const bytes = new Uint8Array((last - first) * this.frameBytes);
-    const position = this.header.dataStart + first * this.frameBytes;
+    const position = this.header.dataStart + (this.offset + first) * this.frameBytes;
     const { bytesRead } = await this.file.read(bytes, 0, bytes.length, position);
     const samples = new Int16Array(bytes.buffer, 0, bytesRead >> 1);
     const { sampleRate, channels } = this.header;
-    addToMix(mix, { sampleRate, channels, samples }, this.start + first - from);
+    const factors = Float32Array.from({ length: last - first }, (_, frame) =>
+      factorAt(this.envelope, (first + frame) / MIX_RATE),
+    );
+    addToMix(mix, { sampleRate, channels, samples }, this.start + first - from, factors);
   }
 
   close(): Promise<void> {

@@ -2,7 +2,7 @@ import { characterFromTwoDrawings } from '@cruvo/core/character';
 import { type Corrections, DEFAULT_FIT, type FitSettings } from '@cruvo/core/mouth';
 import { compile } from '@cruvo/core/program';
 import { withRecord } from '@cruvo/core/records';
-import { starterScene } from '@cruvo/core/scene';
+import { placedSound, starterScene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { WorkingPicture } from '@cruvo/media/picture';
 import type { VoiceFormat } from '@cruvo/media/voice';
@@ -67,6 +67,6 @@ export async function filmOfTwoDrawings({
   return {
     program,
     images: await loadImages(drawingsOf(program), async (media) => pictures.get(media)!.png),
-    sounds: [{ path: voicePath, start: 0 }],
+    sounds: Object.values(lines).map((line) => ({ path: voicePath, ...placedSound(line) })),
   };
 }

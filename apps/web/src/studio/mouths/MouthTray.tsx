@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { type MouthChart, mouthIndexAt } from '@cruvo/core/mouth';
 import { type MemberProgram, chartOfLine } from '@cruvo/core/program';
+import { isHeardAt, voiceTime } from '@cruvo/core/scene';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
 import { useThumbnails } from './useThumbnails';
 import { toFlicks } from '@cruvo/core/time';
@@ -10,14 +11,13 @@ import { toFlicks } from '@cruvo/core/time';
 /** The mouths of the character that speaks, to choose from; the one being spoken is marked. */
 export function MouthTray() {
   const { program } = useOpenScene();
+  const focus = useFocus();
   const chosen = chosenMouth(
     program,
     useScene((state) => state.chosen),
   );
-  const member = program.members.find(({ lines }) =>
-    chosen ? lines.some(({ line }) => line.id === chosen.line.id) : lines.length > 0,
-  );
-  const line = chosen?.line ?? member?.lines[0]?.line;
+  const member = program.members.find((one) => one.member.id === focus.member);
+  const { line } = focus;
   if (!member?.character.mouth || !line) return null;
   const chart = chartOfLine(member.character.mouth, line);
   return <Tray member={member} chart={chart} chosen={chosen} />;
@@ -38,7 +38,8 @@ function Tray({ member, chart, chosen }: TrayProps) {
     (time: number) => {
       const now = toFlicks(time);
       const shown = member.lines
-        .map(({ line, mouths }) => mouths[mouthIndexAt(mouths, now - line.start)])
+        .filter(({ line }) => isHeardAt(line, now))
+        .map(({ line, mouths }) => mouths[mouthIndexAt(mouths, voiceTime(line, now))])
         .find((mouth) => mouth !== undefined);
       const drawing = shown?.drawing ?? chart.rest;
       for (const button of tray.current?.children ?? []) {

@@ -1,7 +1,7 @@
 import type { Character } from '@cruvo/core/character';
 import { type Mouth, mouthIndexAt, moveEdge, release, setByHand } from '@cruvo/core/mouth';
 import { type Program, chartOfLine } from '@cruvo/core/program';
-import type { Line } from '@cruvo/core/scene';
+import { isHeardAt, sceneTime, type Line } from '@cruvo/core/scene';
 import { frameLength } from '@cruvo/core/time';
 import type { Chosen, SceneStore } from '../sceneStore';
 
@@ -20,6 +20,7 @@ export function chosenMouth(program: Program, chosen: Chosen | null): MouthInLin
   for (const { character, lines } of program.members) {
     const found = lines.find(({ line }) => line.id === chosen.line);
     if (!found) continue;
+    if (!isHeardAt(found.line, sceneTime(found.line, chosen.time))) return null;
     const index = mouthIndexAt(found.mouths, chosen.time);
     const mouth = found.mouths[index];
     return mouth ? { line: found.line, character, mouths: found.mouths, index, mouth } : null;

@@ -15,6 +15,8 @@ export class FakeAudioContext {
   outputLatency = 0;
   readonly destination = {};
   readonly played: PlayedPiece[] = [];
+  /** What each sound is made louder or quieter by, moment by moment. */
+  readonly factors: (readonly { readonly when: number; readonly value: number }[])[] = [];
   stopped = 0;
 
   resume = async () => undefined;
@@ -31,8 +33,13 @@ export class FakeAudioContext {
   }
 
   createGain() {
-    const gain = { setValueAtTime: () => undefined, linearRampToValueAtTime: () => undefined };
-    return { gain, connect: () => undefined };
+    const points: { readonly when: number; readonly value: number }[] = [];
+    this.factors.push(points);
+    const add = (value: number, when: number) => void points.push({ when, value });
+    return {
+      gain: { setValueAtTime: add, linearRampToValueAtTime: add },
+      connect: () => undefined,
+    };
   }
 
   createBufferSource() {

@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import { AS_RECORDED } from '@cruvo/core/audio';
 import { FakeAudioContext, sceneTimeOf, serveRamp } from './fakeAudio';
 import { Transport } from './transport';
 
@@ -22,7 +23,8 @@ afterEach(() => {
   Reflect.deleteProperty(globalThis, 'AudioContext');
 });
 
-const open = () => new Transport(10, [{ url: 'voice', start: 0, duration: 10 }]);
+const voice = { url: 'voice', start: 0, offset: 0, duration: 10, envelope: AS_RECORDED };
+const open = () => new Transport(10, [voice]);
 
 /** Lets the audio clock and the timers run together. */
 async function pass(seconds: number): Promise<void> {

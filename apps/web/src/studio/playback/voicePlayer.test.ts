@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { AS_RECORDED } from '@cruvo/core/audio';
 import { FakeAudioContext, sceneTimeOf, serveRamp } from './fakeAudio';
-import { VoicePlayer } from './voicePlayer';
+import { VoicePlayer, type PlacedVoice } from './voicePlayer';
 
 const realFetch = globalThis.fetch;
 beforeEach(() => void (globalThis.fetch = serveRamp(9)));
@@ -8,9 +9,10 @@ afterEach(() => void (globalThis.fetch = realFetch));
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
-function player(start = 0) {
+function player(change: Partial<PlacedVoice> = {}) {
   const context = new FakeAudioContext();
-  const voices = [{ url: 'voice', start, duration: 9 }];
+  const whole = { url: 'voice', start: 0, offset: 0, duration: 9, envelope: AS_RECORDED };
+  const voices = [{ ...whole, ...change }];
   return { context, player: new VoicePlayer(context as unknown as AudioContext, voices) };
 }
 
@@ -39,11 +41,37 @@ describe('VoicePlayer', () => {
   });
 
   it('plays a voice where it stands in the scene, and nothing outside it', async () => {
-    const { context, player: voice } = player(5);
+    const { context, player: voice } = player({ start: 5 });
     voice.schedule(4, 6, 10);
     voice.schedule(14, 20, 50);
     await settle();
     expect(context.played).toEqual([{ when: 11, content: 0, length: 1 }]);
+  });
+
+  it('plays a stretch of a voice', async () => {
+    const { context, player: voice } = player({ start: 5, offset: 3, duration: 2.5 });
+    voice.schedule(0, 20, 100);
+    await settle();
+    const pieces = context.played.sort((one, other) => one.when - other.when);
+    expect(pieces.map(({ when, length }) => [when, length])).toEqual([
+      [105, 1],
+      [106, 1.5],
+    ]);
+    expect(pieces.map(sceneTimeOf).map((time) => Math.round(time))).toEqual([3, 4]);
+  });
+
+  it('makes a voice louder, and fades it, also where play begins within a fade', async () => {
+    const envelope = { gain: 6.0206, fadeIn: 1, fadeOut: 0.5 };
+    const { context, player: voice } = player({ start: 0, duration: 1.9, envelope });
+    voice.schedule(0.5, 2, 10);
+    await settle();
+    const [factor] = context.factors;
+    expect(factor!.map(({ when }) => when)).toEqual(
+      [10, 10.5, 10.9, 11.4].map((when) => expect.closeTo(when, 9) as number),
+    );
+    expect(factor!.map(({ value }) => value)).toEqual(
+      [1, 2, 2, 0].map((value) => expect.closeTo(value, 4) as number),
+    );
   });
 
   it('joins in at the right place when the sound comes late', async () => {

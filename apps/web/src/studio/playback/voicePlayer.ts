@@ -1,12 +1,22 @@
-import { splitChannels } from '@cruvo/core/audio';
+import { envelopePoints, factorAt, splitChannels, type EnvelopePoint } from '@cruvo/core/audio';
+import type { PlacedSound } from '@cruvo/core/scene';
 import { openVoice, type VoiceReader } from '../../workers/voiceReader';
 
 /** A voice on the timeline. */
-export interface PlacedVoice {
+export interface PlacedVoice extends PlacedSound {
   readonly url: string;
-  /** Seconds from the start of the scene. */
+}
+
+/** A stretch of a chunk that sounds between two times of the scene. */
+interface Piece {
   readonly start: number;
-  readonly duration: number;
+  readonly end: number;
+  /** Where in the chunk it begins. */
+  readonly offset: number;
+  /** The same from the start of what is heard of its voice. */
+  readonly since: number;
+  readonly envelope: readonly EnvelopePoint[];
+  readonly chunk: () => Promise<AudioBuffer | null>;
 }
 
 /** Voices are fetched and played in chunks of this many seconds. */
@@ -34,9 +44,9 @@ export class VoicePlayer {
 
   /** Plays what sounds between two scene times, beginning at `when` on the audio clock. */
   schedule(from: number, to: number, when: number): void {
-    for (const { start, end, offset, chunk } of this.piecesIn(from, to)) {
-      void chunk().then(
-        (buffer) => buffer && this.play(buffer, when + (start - from), offset, end - start),
+    for (const piece of this.piecesIn(from, to)) {
+      void piece.chunk().then(
+        (buffer) => buffer && this.play(buffer, piece, when + (piece.start - from)),
         // What can't be fetched stays silent; the picture goes on.
         () => undefined,
       );
@@ -52,9 +62,10 @@ export class VoicePlayer {
         this.scrubbing?.stop();
         const gain = this.context.createGain();
         const begin = this.context.currentTime;
+        const factor = factorAt(piece.envelope, piece.since);
         gain.gain.setValueAtTime(0, begin);
-        gain.gain.linearRampToValueAtTime(1, begin + SCRUB_FADE_SECONDS);
-        gain.gain.setValueAtTime(1, begin + SCRUB_SECONDS - SCRUB_FADE_SECONDS);
+        gain.gain.linearRampToValueAtTime(factor, begin + SCRUB_FADE_SECONDS);
+        gain.gain.setValueAtTime(factor, begin + SCRUB_SECONDS - SCRUB_FADE_SECONDS);
         gain.gain.linearRampToValueAtTime(0, begin + SCRUB_SECONDS);
         gain.connect(this.context.destination);
         const source = this.source(buffer, gain);
@@ -70,10 +81,20 @@ export class VoicePlayer {
     this.sounding.clear();
   }
 
-  private play(buffer: AudioBuffer, when: number, offset: number, length: number): void {
+  private play(buffer: AudioBuffer, piece: Piece, when: number): void {
+    const { start, end, offset, since, envelope } = piece;
+    const length = end - start;
     const late = Math.max(0, this.context.currentTime - when);
     if (late >= length) return;
-    const source = this.source(buffer, this.context.destination);
+    const level = this.context.createGain();
+    level.gain.setValueAtTime(factorAt(envelope, since + late), when + late);
+    const inside = envelope.filter(({ time }) => time > since + late && time < since + length);
+    for (const { time, factor } of inside) {
+      level.gain.linearRampToValueAtTime(factor, when + time - since);
+    }
+    level.gain.linearRampToValueAtTime(factorAt(envelope, since + length), when + length);
+    level.connect(this.context.destination);
+    const source = this.source(buffer, level);
     source.start(when + late, offset + late, length - late);
     this.sounding.add(source);
     source.onended = () => this.sounding.delete(source);
@@ -87,20 +108,25 @@ export class VoicePlayer {
   }
 
   /** The stretches of chunks that sound between two scene times; start and end are scene times. */
-  private piecesIn(from: number, to: number) {
+  private piecesIn(from: number, to: number): Piece[] {
     return this.voices.flatMap((voice) => {
-      const begin = Math.max(from, voice.start) - voice.start;
-      const end = Math.min(to, voice.start + voice.duration) - voice.start;
-      const pieces = [];
+      const envelope = envelopePoints(voice.envelope, voice.duration);
+      // The scene's time at which the recording would begin if all of it were heard.
+      const origin = voice.start - voice.offset;
+      const begin = Math.max(from, voice.start) - origin;
+      const end = Math.min(to, voice.start + voice.duration) - origin;
+      const pieces: Piece[] = [];
       const first = Math.floor(begin / CHUNK_SECONDS);
       for (let index = first; index * CHUNK_SECONDS < end; index++) {
         const at = Math.max(begin, index * CHUNK_SECONDS);
         const next = Math.min(end, (index + 1) * CHUNK_SECONDS);
         if (next <= at) continue;
         pieces.push({
-          start: voice.start + at,
-          end: voice.start + next,
+          start: origin + at,
+          end: origin + next,
           offset: at - index * CHUNK_SECONDS,
+          since: at - voice.offset,
+          envelope,
           chunk: () => this.chunk(voice.url, index),
         });
       }

@@ -5,6 +5,7 @@ import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';
 import { StageCanvas } from './StageCanvas';
+import { StageHandles } from './StageHandles';
 import { useCanvasBox } from './useCanvasBox';
 import { useFrames, type FrameSource } from './useFrames';
 
@@ -53,6 +54,7 @@ export function Stage() {
       box={box}
       label={`The scene “${program.scene.name}” as the film will show it`}
     >
+      <StageHandles box={box} />
       {(playing || dropped > 0) && (
         <span
           className="readout figures"

@@ -35,10 +35,10 @@ export function Overview({
     context.fillStyle = colors.waveQuiet;
     for (const { line } of program.members.flatMap(({ lines }) => lines)) {
       const pyramid = peaks.get(line.voice.peaks);
-      const { start, duration } = lineTimes(line);
-      const last = Math.min(extent.width, Math.ceil((start + duration) * perSecond));
+      const { start, end, origin } = lineTimes(line);
+      const last = Math.min(extent.width, Math.ceil(end * perSecond));
       for (let x = Math.ceil(start * perSecond); pyramid && x < last; x++) {
-        const from = x / perSecond - start;
+        const from = x / perSecond - origin;
         const { low, high } = pyramid.between(from, from + 1 / perSecond);
         context.fillRect(x, (HEIGHT / 2) * (1 - high), 1, Math.max(1, (HEIGHT / 2) * (high - low)));
       }

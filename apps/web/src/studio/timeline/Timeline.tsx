@@ -1,17 +1,22 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { chartOf } from '@cruvo/core/mouth';
+import type { Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { useTheme } from '../../shell/theme';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useOpenScene, useScene, useTransport } from '../SceneContext';
-import { LANES } from './lanes';
+import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
 import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
+import { RowHeads } from './RowHeads';
+import { layOutRows } from './rows';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
+import { useVoiceDrop } from './useVoiceDrop';
+import { useVoiceIntake } from './useVoiceIntake';
 import { clampViewport, reveal, wholeScene, zoomAround, type Viewport } from './viewport';
+import { VoiceIntakeList } from './VoiceIntakeList';
 
 const ZOOM_STEP = 1.5;
 
@@ -21,10 +26,18 @@ export interface TimelineView {
   whole(): void;
 }
 
-/** The scene over time: ruler, waveforms, and under them the mouths as they are drawn. */
-export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
+/** The scene over time: a ruler, and a row for each member of the cast; what is worked on is shown in full. */
+export function Timeline({
+  onView,
+  onLines,
+}: {
+  onView: (view: TimelineView) => void;
+  /** Takes lines that were added. */
+  onLines: (lines: readonly Line[]) => void;
+}) {
   const { program, peaks, transport } = useOpenScene();
   const thumbnails = useThumbnails();
+  const focus = useFocus();
   const chosen = chosenMouth(
     program,
     useScene((state) => state.chosen),
@@ -35,6 +48,11 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
+  const [snappedTo, setSnappedTo] = useState<number | null>(null);
+  const { rows, height } = useMemo(
+    () => layOutRows(program, focus.member),
+    [program, focus.member],
+  );
   const length = toSeconds(program.scene.length);
   const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
   const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
@@ -51,12 +69,16 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
     if (!element || width === 0) return;
     const sharpness = window.devicePixelRatio;
     element.width = Math.round(width * sharpness);
-    element.height = Math.round(LANES.height * sharpness);
+    element.height = Math.round(height * sharpness);
     const context = element.getContext('2d')!;
     context.scale(sharpness, sharpness);
+    const line = focus.line?.id ?? null;
     paintTimeline(
       context,
-      { program, viewport, width, peaks, thumbnails, chosen, loop },
+      {
+        ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
+        snappedTo,
+      },
       colorsOf(element),
     );
   });
@@ -74,7 +96,14 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
     });
   }, [onView, extent, transport]);
 
-  useTimelineGestures(canvas, viewport, setViewport, extent);
+  useTimelineGestures(canvas, { rows, viewport, extent, setViewport, setSnappedTo });
+  const intake = useVoiceIntake(onLines);
+  const { take } = intake;
+  const over = useVoiceDrop(
+    holder,
+    { rows, viewport },
+    useCallback((files, place) => void take(files, place), [take]),
+  );
 
   const movePlayhead = useCallback(
     (time: number) => {
@@ -90,11 +119,25 @@ export function Timeline({ onView }: { onView: (view: TimelineView) => void }) {
 
   return (
     <section className="timeline" aria-label="Timeline" data-theme={theme}>
-      <div className="lanes" ref={holder}>
-        <canvas ref={canvas} style={{ height: LANES.height }} aria-hidden />
-        <div className="playhead" ref={playhead} aria-hidden />
-        <ChosenForReaders chosen={chosen} />
+      <div className="rows">
+        <RowHeads
+          rows={rows}
+          height={height}
+          onVoices={(files, member) => void take(files, { member, start: null })}
+        />
+        <div className="lanes" ref={holder} style={{ height }}>
+          <canvas ref={canvas} style={{ height }} aria-hidden />
+          {over && (
+            <div
+              className="drop-place"
+              style={{ top: over.top, height: over.height, left: over.left }}
+            />
+          )}
+          <div className="playhead" ref={playhead} style={{ height }} aria-hidden />
+          <ChosenForReaders chosen={chosen} />
+        </div>
       </div>
+      <VoiceIntakeList intake={intake} />
       <Overview viewport={viewport} extent={extent} onMove={setViewport} />
     </section>
   );

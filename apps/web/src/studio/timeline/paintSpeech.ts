@@ -1,11 +1,10 @@
 import type { LineProgram } from '@cruvo/core/program';
 import { SILENCE, type Sound, type SpokenWord, UNSURE, VISEME_NAMES } from '@cruvo/core/speech';
-import { toSeconds } from '@cruvo/core/time';
-import { LANES } from './lanes';
-import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
+import { lineTimes } from '../lineTimes';
+import type { Lanes, Strip } from './rows';
+import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
 import { visibleSpans } from './visibleSpans';
 
-const SMALL_FONT = "11px 'Figtree Variable', sans-serif";
 /** Narrower sounds are drawn without an edge, pixels. */
 const NARROWEST_EDGED = 3;
 const BAR = 4;
@@ -17,17 +16,18 @@ const NARROWEST_TEXT = 5;
 export function paintSpeech(
   context: CanvasRenderingContext2D,
   { line, track }: LineProgram,
+  lanes: Lanes,
   { viewport, width }: TimelinePicture,
   colors: Colors,
 ): void {
   if (!track) return;
-  const lineStart = toSeconds(line.start);
-  const toScene = (time: number) => lineStart + time;
+  const { origin } = lineTimes(line);
+  const toScene = (time: number) => origin + time;
   for (const { item, ...place } of visibleSpans(track.words, viewport, width, toScene)) {
-    paintWord(context, item, place, colors);
+    paintWord(context, item, place, lanes.words, colors);
   }
   for (const { item, ...place } of visibleSpans(track.sounds, viewport, width, toScene)) {
-    if (item.viseme !== SILENCE) paintSound(context, item, place, colors);
+    if (item.viseme !== SILENCE) paintSound(context, item, place, lanes.sounds, colors);
   }
 }
 
@@ -40,9 +40,9 @@ function paintWord(
   context: CanvasRenderingContext2D,
   { text }: SpokenWord,
   { left, right }: Place,
+  { top, height }: Strip,
   colors: Colors,
 ): void {
-  const { top, height } = LANES.words;
   context.fillStyle = colors.mouth;
   context.fillRect(left, top + 1, Math.max(1, right - left - 1), height - 2);
   context.font = FONT;
@@ -54,9 +54,9 @@ function paintSound(
   context: CanvasRenderingContext2D,
   { viseme, confidence }: Sound,
   { left, right }: Place,
+  { top, height }: Strip,
   colors: Colors,
 ): void {
-  const { top, height } = LANES.sounds;
   const width = Math.max(1, right - left - (right - left > NARROWEST_EDGED ? 1 : 0));
   const unsure = confidence < UNSURE;
   context.fillStyle = colors.mouth;

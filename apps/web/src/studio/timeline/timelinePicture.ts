@@ -3,17 +3,24 @@ import type { Program } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
 import type { TimeRange } from '../playback/transport';
+import type { TimelineRow } from './rows';
 import type { Viewport } from './viewport';
 
 /** What the timeline shows. */
 export interface TimelinePicture {
   readonly program: Program;
   readonly viewport: Viewport;
+  readonly rows: readonly TimelineRow[];
   /** CSS pixels. */
   readonly width: number;
+  readonly height: number;
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
   readonly thumbnails: ReadonlyMap<string, Thumbnails>;
   readonly chosen: MouthInLine | null;
+  /** Id of the line that is worked on. */
+  readonly line: string | null;
+  /** The time at which what is dragged snaps into place, seconds. */
+  readonly snappedTo: number | null;
   readonly loop: TimeRange | null;
 }
 
@@ -25,6 +32,8 @@ export type Colors = Record<
   | 'mouthEdge'
   | 'byHand'
   | 'chosen'
+  | 'onChosen'
+  | 'head'
   | 'unsure'
   | 'text'
   | 'textQuiet',
@@ -43,6 +52,8 @@ export function colorsOf(element: Element): Colors {
     mouthEdge: read('--mouth-edge'),
     byHand: read('--by-hand'),
     chosen: read('--chosen'),
+    onChosen: read('--on-chosen'),
+    head: read('--line-head'),
     unsure: read('--unsure'),
     text: read('--text'),
     textQuiet: read('--text-quiet'),
@@ -50,3 +61,4 @@ export function colorsOf(element: Element): Colors {
 }
 
 export const FONT = "12px 'Figtree Variable', sans-serif";
+export const SMALL_FONT = "11px 'Figtree Variable', sans-serif";

@@ -1,114 +1,81 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'react';
-import { moveEdge } from '@cruvo/core/mouth';
-import type { LineProgram } from '@cruvo/core/program';
-import { firstWhere } from '@cruvo/core/numbers';
-import { toFlicks } from '@cruvo/core/time';
 import { useOpenScene } from '../SceneContext';
-import { laneAt } from './lanes';
+import { cursorAt, grab, type Drag } from './grab';
+import type { TimelineRow } from './rows';
 import { panBy, timeAt, xAt, zoomAround, type Extent, type Viewport } from './viewport';
 
-/** How near the pointer must come to an edge to take hold of it, pixels. */
-const REACH = 6;
-const SHORTEST_LOOP = 0.05;
+/** What the gestures act on. */
+export interface TimelineSurface {
+  readonly rows: readonly TimelineRow[];
+  readonly viewport: Viewport;
+  readonly extent: Extent;
+  readonly setViewport: Dispatch<SetStateAction<Viewport>>;
+  /** Shows the time at which what is dragged has snapped into place, seconds. */
+  readonly setSnappedTo: (time: number | null) => void;
+}
 
-type Hold =
-  | { readonly kind: 'scrub' }
-  | { readonly kind: 'loop'; readonly from: number }
-  | {
-      readonly kind: 'edge';
-      readonly line: LineProgram;
-      readonly index: number;
-    }
-  | { readonly kind: 'none' };
+/** Shows all of a scene, however long it grows. */
+const SHOW_ALL: Viewport = { start: 0, scale: 0 };
 
 /**
- * What the pointer does on the timeline: scrub on ruler and waveform, choose mouths and drag their
- * edges, draw a loop with Shift, zoom with the wheel about the pointer, pan with Shift and the wheel.
+ * What the pointer does on the timeline: scrub on ruler and waveform, move and trim lines by their heads, choose
+ * mouths and drag their edges, draw a loop with Shift, zoom with the wheel about the pointer, pan with Shift and the
+ * wheel.
  */
 export function useTimelineGestures(
   canvas: RefObject<HTMLCanvasElement | null>,
-  viewport: Viewport,
-  setViewport: Dispatch<SetStateAction<Viewport>>,
-  extent: Extent,
+  surface: TimelineSurface,
 ): void {
-  const { program, store, transport } = useOpenScene();
-  const hold = useRef<Hold>({ kind: 'none' });
+  const open = useOpenScene();
+  const dragging = useRef<{
+    readonly drag: Drag;
+    readonly view: Viewport;
+    readonly whole: boolean;
+  } | null>(null);
+  const { viewport, extent, setViewport, setSnappedTo } = surface;
 
   const place = (clientX: number, clientY: number) => {
     const box = canvas.current!.getBoundingClientRect();
-    return { x: clientX - box.left, y: clientY - box.top };
-  };
-  const lines = program.members.flatMap((member) => member.lines);
-
-  /** The edge between two mouths near x, on any line. */
-  const edgeNear = (x: number) => {
-    for (const line of lines) {
-      const reach = toFlicks(REACH / viewport.scale);
-      const time = toFlicks(timeAt(viewport, x)) - line.line.start;
-      const index = firstWhere(line.mouths, ({ start }) => start >= time - reach);
-      const edge = line.mouths[index];
-      if (index > 0 && edge && edge.start <= time + reach) return { line, index };
-    }
-    return null;
-  };
-  const mouthAt = (seconds: number) => {
-    const time = toFlicks(seconds);
-    const found = lines.find(
-      ({ line }) => time >= line.start && time < line.start + line.voice.duration,
-    );
-    return found ? { line: found.line.id, time: time - found.line.start } : null;
-  };
-
-  const begin = (x: number, y: number, shift: boolean): Hold => {
-    const time = timeAt(viewport, x);
-    if (shift) return { kind: 'loop', from: time };
-    if (laneAt(y) !== 'mouths') return { kind: 'scrub' };
-    const edge = edgeNear(x);
-    if (edge) {
-      store.history.begin();
-      return { kind: 'edge', ...edge };
-    }
-    const mouth = mouthAt(time);
-    store.getState().choose(mouth);
-    if (mouth) transport.seek(time);
-    return { kind: 'none' };
+    const x = clientX - box.left;
+    // What is dragged may make the scene longer, which must not move it away under the pointer.
+    const view = dragging.current?.view ?? viewport;
+    return { x, y: clientY - box.top, time: Math.max(0, timeAt(view, x)) };
   };
 
   useGesture(
     {
-      onDrag: ({ xy: [clientX, clientY], first, last, shiftKey, cancel, event }) => {
-        const { x, y } = place(clientX, clientY);
-        const time = Math.min(extent.length, Math.max(0, timeAt(viewport, x)));
+      onDrag: ({
+        xy: [clientX, clientY],
+        first,
+        last,
+        shiftKey,
+        altKey,
+        ctrlKey,
+        metaKey,
+        cancel,
+        event,
+      }) => {
+        const at = place(clientX, clientY);
         if (first) {
           if (event instanceof PointerEvent && event.button > 0) return cancel();
-          hold.current = begin(x, y, shiftKey);
+          const whole = isWhole(viewport, extent);
+          dragging.current = { drag: grab(open, surface, at, shiftKey), view: viewport, whole };
+          setViewport(viewport);
         }
-        const held = hold.current;
-        if (held.kind === 'scrub') transport.scrub(time);
-        if (held.kind === 'loop') {
-          const [start, end] = [Math.min(held.from, time), Math.max(held.from, time)];
-          transport.setLoop(end - start >= SHORTEST_LOOP ? { start, end } : null);
-        }
-        if (held.kind === 'edge') {
-          const { line, mouths } = held.line;
-          const { frameRate } = program.scene;
-          const edge = toFlicks(time) - line.start;
-          const moved = moveEdge(mouths, line.corrections, held.index, edge, frameRate);
-          store.getState().setCorrections(line.id, moved);
-          if (last) store.history.end();
-        }
-        if (last) hold.current = { kind: 'none' };
+        const snapped = dragging.current?.drag.move(at, {
+          ripple: altKey,
+          free: ctrlKey || metaKey,
+        });
+        setSnappedTo(last ? null : (snapped ?? null));
+        if (!last) return;
+        dragging.current?.drag.end();
+        if (dragging.current?.whole) setViewport(SHOW_ALL);
+        dragging.current = null;
       },
-      onMove: ({ xy: [clientX, clientY], dragging, event }) => {
-        if (dragging || !(event.target instanceof HTMLElement)) return;
-        const { x, y } = place(clientX, clientY);
-        const onEdge = laneAt(y) === 'mouths' && edgeNear(x) !== null;
-        event.target.style.cursor = onEdge
-          ? 'ew-resize'
-          : laneAt(y) === 'mouths'
-            ? 'pointer'
-            : 'text';
+      onMove: ({ xy: [clientX, clientY], dragging: busy, event }) => {
+        if (busy || !(event.target instanceof HTMLElement)) return;
+        event.target.style.cursor = cursorAt(surface, place(clientX, clientY));
       },
       onWheel: ({ event, delta: [dx, dy], shiftKey, last }) => {
         if (last) return;
@@ -131,6 +98,11 @@ export function useTimelineGestures(
       drag: { filterTaps: false, keyboardDisplacement: 0 },
     },
   );
+}
+
+/** Whether all of a scene is in view. */
+function isWhole({ start, scale }: Viewport, { width, length }: Extent): boolean {
+  return start === 0 && scale * length <= width * (1 + 1e-9);
 }
 
 /** Where a time lies on the page, for whatever lies over the canvas. */

@@ -26,10 +26,10 @@ export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
       </div>
     );
   }
-  const times = lineTimes(line);
+  const { start, end, origin } = lineTimes(line);
   const stretch = loop && {
-    start: Math.max(0, loop.start - times.start),
-    end: Math.min(times.duration, loop.end - times.start),
+    start: Math.max(start, loop.start) - origin,
+    end: Math.min(end, loop.end) - origin,
   };
   const canFitStretch =
     stretch && line.track !== null && stretch.end - stretch.start >= SHORTEST_STRETCH;

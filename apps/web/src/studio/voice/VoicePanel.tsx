@@ -1,10 +1,9 @@
 import { lazy, Suspense } from 'react';
 import { ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
-import { linesOf } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
-import { chosenMouth } from '../mouths/mouthEdits';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useFocus, useOpenScene } from '../SceneContext';
+import { lineTimes } from '../lineTimes';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
@@ -22,25 +21,19 @@ const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
 export function VoicePanel({ fitting }: { fitting: Fitting }) {
-  const { program, store, tracks } = useOpenScene();
-  const scene = useScene((state) => state.scene);
-  const chosen = chosenMouth(
-    program,
-    useScene((state) => state.chosen),
-  );
-  const line = scene.lines[chosen?.line.id ?? ''] ?? linesOf(scene)[0];
-  if (!line) return <p className="quiet">This scene has no voice yet.</p>;
+  const { store, tracks } = useOpenScene();
+  const { line } = useFocus();
+  if (!line) return <NoLine />;
   const { setFit } = store.getState();
   const track = line.track === null ? undefined : tracks.get(line.track);
   return (
     <>
       <div className="d-flex align-items-baseline gap-2 mb-1">
         <h2 className="h6 mb-0 text-truncate" title={line.voice.name}>
-          {line.voice.name}
+          {line.name}
         </h2>
         <span className="quiet small figures text-nowrap">
-          {lengthInWords(toSeconds(line.voice.duration))},{' '}
-          {line.voice.channels === 1 ? 'mono' : 'stereo'}
+          {lengthInWords(toSeconds(line.length))}, {line.voice.channels === 1 ? 'mono' : 'stereo'}
         </span>
       </div>
       <SpeakerField line={line} />
@@ -49,7 +42,7 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
         <FitButton line={line} fitting={fitting} />
       </div>
       {track && fitting.state.kind !== 'failed' && (
-        <VoiceReport track={track} lineStart={toSeconds(line.start)} />
+        <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
@@ -89,6 +82,12 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
         onChange={(change) => setFit(line.id, change)}
       />
     </>
+  );
+}
+
+function NoLine() {
+  return (
+    <p className="quiet">Nothing is said here yet. Drop recordings on the timeline to begin.</p>
   );
 }
 

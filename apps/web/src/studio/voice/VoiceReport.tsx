@@ -7,13 +7,17 @@ import { useOpenScene } from '../SceneContext';
 /** Findings that leave the mouth shut. */
 const RESTING: readonly VoiceFinding['kind'][] = ['silent', 'voiceless'];
 
-/** What was heard, in plain words: how the script fits, what may spoil the mouths, and the figures behind it. */
-export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart: number }) {
+/**
+ * What was heard, in plain words: how the script fits, what may spoil the mouths, and the figures behind it.
+ *
+ * @param origin when the voice would begin in the scene if all of it were heard, seconds
+ */
+export function VoiceReport({ track, origin }: { track: VoiceTrack; origin: number }) {
   const findings = track.quality ? voiceFindings(track.quality) : [];
   return (
     <div className="voice-report small">
       {track.deviations && (
-        <ScriptReport track={track} deviations={track.deviations} lineStart={lineStart} />
+        <ScriptReport track={track} deviations={track.deviations} origin={origin} />
       )}
       {findings.map(({ kind, sentence }) => (
         <p key={kind} className="finding" role={RESTING.includes(kind) ? 'alert' : 'note'}>
@@ -33,11 +37,11 @@ export function VoiceReport({ track, lineStart }: { track: VoiceTrack; lineStart
 function ScriptReport({
   track,
   deviations: { skipped, repeated, added },
-  lineStart,
+  origin,
 }: {
   track: VoiceTrack;
   deviations: ScriptDeviations;
-  lineStart: number;
+  origin: number;
 }) {
   const { transport } = useOpenScene();
   const exact = skipped.length === 0 && repeated.length === 0 && added.length === 0;
@@ -60,7 +64,7 @@ function ScriptReport({
               size="sm"
               className="p-0 me-2 align-baseline"
               title="Go there"
-              onClick={() => transport.seek(lineStart + start)}
+              onClick={() => transport.seek(origin + start)}
             >
               {start.toFixed(1)}–{end.toFixed(1)} s
             </Button>

@@ -22,8 +22,10 @@ export interface FirstMouths {
 export interface FittingWish {
   /** Whether its script is left aside. */
   readonly voiceAlone?: boolean;
-  /** Seconds from the start of the line; null for all of it. */
+  /** Seconds from the start of the voice; null for all of it. */
   readonly stretch?: TimeRange | null;
+  /** Whether it is heard without having been asked for. */
+  readonly unasked?: boolean;
 }
 
 /** Hears a line's voice in a worker, with progress, first mouths as they come, and cancel. */
@@ -31,13 +33,16 @@ export function useFitting(
   tracks: ReadonlyMap<string, VoiceTrack>,
   own: readonly OwnPronunciation[],
   onFirst: (first: FirstMouths | null) => void,
-  onHeard: (line: string, heard: AnalysedVoice) => void,
+  onHeard: (line: string, heard: AnalysedVoice, unasked: boolean) => void,
 ) {
   const [state, setState] = useState<FittingState>({ kind: 'idle', notice: null });
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
-  const fit = async (line: Line, { voiceAlone = false, stretch = null }: FittingWish = {}) => {
+  const fit = async (
+    line: Line,
+    { voiceAlone = false, stretch = null, unasked = false }: FittingWish = {},
+  ) => {
     running.current?.abort();
     const control = new AbortController();
     running.current = control;
@@ -67,7 +72,7 @@ export function useFitting(
       );
       const heard = await asAnalysedVoice(whole ? track : replaceRange(before, track, stretch));
       if (control.signal.aborted) return;
-      onHeard(line.id, heard);
+      onHeard(line.id, heard, unasked);
       setState({ kind: 'idle', notice });
     } catch (error) {
       if (running.current !== control) return;
@@ -81,7 +86,14 @@ export function useFitting(
       if (running.current === control) onFirst(null);
     }
   };
-  return { state, fit, cancel: () => running.current?.abort() };
+  /** Hears new lines one after the other; the others are left when it is cancelled. */
+  const fitAll = async (lines: readonly Line[]) => {
+    for (const line of lines) {
+      await fit(line, { unasked: true });
+      if (running.current?.signal.aborted) return;
+    }
+  };
+  return { state, fit, fitAll, cancel: () => running.current?.abort() };
 }
 
 export type Fitting = ReturnType<typeof useFitting>;

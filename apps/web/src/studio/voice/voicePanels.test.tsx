@@ -21,7 +21,7 @@ describe('VoicePanel', () => {
       ...material,
       scene: { ...material.scene, lines: {} },
     });
-    expect(screen.getByText('This scene has no voice yet.')).toBeTruthy();
+    expect(screen.getByText('Nothing is said here yet. Drop recordings on the timeline to begin.')).toBeTruthy();
     expect(screen.queryByRole('slider')).toBeNull();
   });
 

@@ -6,13 +6,14 @@ import { pronunciations } from './production/0002-pronunciations';
 import { moods } from './scene/0003-moods';
 import { pauses } from './scene/0004-pauses';
 import { records as sceneRecords } from './scene/0005-records';
+import { stretches } from './scene/0006-stretches';
 import { sounds } from './scene/0002-sounds';
 
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
   production: [pronunciations],
   character: [parts, browsAndInsides, characterRecords],
-  scene: [sounds, moods, pauses, sceneRecords],
+  scene: [sounds, moods, pauses, sceneRecords, stretches],
 } as const satisfies Record<string, readonly Migration[]>;
 
 /**

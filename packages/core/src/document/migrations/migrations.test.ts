@@ -2,7 +2,8 @@ import { CHARACTER_VERSION } from '../../character/character';
 import { chartOf } from '../../mouth/mouthRig';
 import { partsOf } from '../../character/partList';
 import { PRODUCTION_VERSION } from '../../scene/production';
-import { castOf, linesOf, SCENE_VERSION, speakerOf } from '../../scene/scene';
+import { castOf } from '../../scene/cast';
+import { linesOf, SCENE_VERSION, speakerOf } from '../../scene/scene';
 import { toFlicks } from '../../time';
 import { readDocument, type DocumentKind } from '../documents';
 import { FIXTURES } from '../fixtures';
@@ -57,6 +58,15 @@ it('lines show in their pauses what they did', () => {
     ({ body }) => readDocument('scene', body).lines['line']!.pauseDrawing,
   );
   expect(drawings.slice(0, 4)).toEqual([null, null, null, 'closed']);
+});
+
+it('lines of before are heard as they were, from their beginning to their end', () => {
+  for (const { body } of scenes.slice(0, 5)) {
+    const { offset, length, gain, fadeIn, fadeOut, name, voice } = readDocument('scene', body)
+      .lines['line']!;
+    expect([offset, length, gain, fadeIn, fadeOut]).toEqual([0, voice.duration, 0, 0, 0]);
+    expect(name).toBe('hello');
+  }
 });
 
 const characters = FIXTURES.filter(({ kind }) => kind === 'character');

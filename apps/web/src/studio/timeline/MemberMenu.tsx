@@ -1,0 +1,53 @@
+import { Ellipsis } from 'lucide-react';
+import { Dropdown } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { withRecord } from '@cruvo/core/records';
+import { withoutMember, withReordered, type CastMember } from '@cruvo/core/scene';
+import { useOpenScene } from '../SceneContext';
+
+/** What can be done to a member of the cast. */
+export function MemberMenu({ member, name }: { member: CastMember; name: string }) {
+  const { store } = useOpenScene();
+  const { id, mirrored, hidden, locked } = member;
+  const { edit } = store.getState();
+  const change = (fields: Partial<CastMember>) =>
+    edit((scene) => ({
+      ...scene,
+      cast: withRecord(scene.cast, id, (one) => ({ ...one, ...fields })),
+    }));
+  const entries: readonly (readonly [label: string, work: () => void])[] = [
+    [mirrored ? 'Mirror back' : 'Mirror', () => change({ mirrored: !mirrored })],
+    [hidden ? 'Show on the stage' : 'Hide on the stage', () => change({ hidden: !hidden })],
+    [locked ? 'Unlock' : 'Lock where it stands', () => change({ locked: !locked })],
+    ['One step to the front', () => edit((scene) => withReordered(scene, id, 1))],
+    ['One step to the back', () => edit((scene) => withReordered(scene, id, -1))],
+  ];
+  return (
+    <Dropdown>
+      <Dropdown.Toggle
+        variant="quiet"
+        size="sm"
+        className="no-caret"
+        aria-label={`More for ${name}`}
+        title={`More for ${name}`}
+      >
+        <Ellipsis size={18} aria-hidden />
+      </Dropdown.Toggle>
+      {/* Above all else: the rows are clipped. */}
+      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }} renderOnMount>
+        {entries.map(([label, work]) => (
+          <Dropdown.Item as="button" key={label} onClick={work}>
+            {label}
+          </Dropdown.Item>
+        ))}
+        <Dropdown.Item as={Link} to={`/characters/${member.character}`}>
+          Set up {name} …
+        </Dropdown.Item>
+        <Dropdown.Divider />
+        <Dropdown.Item as="button" onClick={() => edit((scene) => withoutMember(scene, id))}>
+          Take out, with all lines
+        </Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+}

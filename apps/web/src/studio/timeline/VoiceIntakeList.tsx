@@ -1,0 +1,30 @@
+import { X } from 'lucide-react';
+import { UploadBar } from '../../artwork/UploadBar';
+import { IconButton } from '../../shell/IconButton';
+import type { VoiceIntake } from './useVoiceIntake';
+
+/** How far recordings are on their way in, and which of them could not be opened. */
+export function VoiceIntakeList({ intake }: { intake: VoiceIntake }) {
+  const { coming, refused, cancel, dismiss } = intake;
+  return (
+    <>
+      {coming && (
+        <UploadBar
+          progress={coming.progress}
+          name={coming.of > 1 ? `${coming.name} (${coming.number} of ${coming.of})` : coming.name}
+          onCancel={cancel}
+        />
+      )}
+      {refused.length > 0 && (
+        <div className="refused-voices small" role="alert">
+          <ul>
+            {refused.map(({ name, sentence }) => (
+              <li key={name}>{sentence}</li>
+            ))}
+          </ul>
+          <IconButton icon={X} label="Understood" onClick={dismiss} />
+        </div>
+      )}
+    </>
+  );
+}

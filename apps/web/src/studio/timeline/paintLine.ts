@@ -1,0 +1,143 @@
+import type { LineProgram } from '@cruvo/core/program';
+import { factorAt, envelopePoints } from '@cruvo/core/audio';
+import { placedSound } from '@cruvo/core/scene';
+import { lineTimes } from '../lineTimes';
+import type { Strip } from './rows';
+import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
+import { timeAt, xAt } from './viewport';
+
+/** Narrower lines have no name, pixels. */
+const NARROWEST_NAMED = 24;
+const CORNER = 4;
+
+/** Where a line is in view, pixels; null where it is not. */
+export function spanOf(
+  { line }: LineProgram,
+  { viewport, width }: Pick<TimelinePicture, 'viewport' | 'width'>,
+): { readonly left: number; readonly right: number } | null {
+  const { start, end } = lineTimes(line);
+  const [left, right] = [xAt(viewport, start), xAt(viewport, end)];
+  return right < 0 || left > width ? null : { left, right: Math.max(right, left + 2) };
+}
+
+/** Paints the head of a line, by which it is moved and trimmed: its name on a bar as long as it. */
+export function paintHead(
+  context: CanvasRenderingContext2D,
+  one: LineProgram,
+  { top, height }: Strip,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
+  const span = spanOf(one, picture);
+  if (!span) return;
+  const chosen = picture.line === one.line.id;
+  context.fillStyle = chosen ? colors.chosen : colors.head;
+  context.beginPath();
+  context.roundRect(span.left, top, span.right - span.left - 1, height, [CORNER, CORNER, 0, 0]);
+  context.fill();
+  writeName(context, one.line.name, span, top + height / 2, chosen ? colors.onChosen : colors.text);
+}
+
+/** Paints a line of somebody who is not worked on: its name over its waveform. */
+export function paintThinLine(
+  context: CanvasRenderingContext2D,
+  one: LineProgram,
+  { top, height }: Strip,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
+  const span = spanOf(one, picture);
+  if (!span) return;
+  const box = { top: top + 2, height: height - 4 };
+  context.save();
+  context.beginPath();
+  context.roundRect(span.left, box.top, span.right - span.left - 1, box.height, CORNER);
+  context.fillStyle = colors.mouth;
+  context.fill();
+  context.clip();
+  paintWave(context, one, box, picture, colors.waveQuiet);
+  context.restore();
+  writeOnPaper(context, one.line.name, span, top + height / 2 + 0.5, colors);
+  if (picture.line !== one.line.id) return;
+  context.strokeStyle = colors.chosen;
+  context.lineWidth = 2;
+  context.beginPath();
+  context.roundRect(span.left + 1, box.top, span.right - span.left - 3, box.height, CORNER);
+  context.stroke();
+}
+
+/** A name on a patch of paper, which keeps the waveform away from it. */
+function writeOnPaper(
+  context: CanvasRenderingContext2D,
+  name: string,
+  span: { readonly left: number; readonly right: number },
+  y: number,
+  colors: Colors,
+): void {
+  context.font = SMALL_FONT;
+  const from = Math.max(0, span.left);
+  const width = Math.min(span.right - from, context.measureText(name).width + 12);
+  context.fillStyle = colors.mouth;
+  context.globalAlpha = 0.85;
+  context.fillRect(from + 1, y - 8, width - 2, 16);
+  context.globalAlpha = 1;
+  writeName(context, name, span, y, colors.text, SMALL_FONT);
+}
+
+function writeName(
+  context: CanvasRenderingContext2D,
+  name: string,
+  { left, right }: { readonly left: number; readonly right: number },
+  y: number,
+  color: string,
+  font = FONT,
+): void {
+  const from = Math.max(0, left) + 6;
+  const room = right - from - 4;
+  if (room < NARROWEST_NAMED) return;
+  context.font = font;
+  context.fillStyle = color;
+  context.textBaseline = 'middle';
+  context.fillText(shortened(context, name, room), from, y);
+}
+
+/** As much of a text as fits, with an ellipsis where something is left out. */
+function shortened(context: CanvasRenderingContext2D, text: string, room: number): string {
+  if (context.measureText(text).width <= room) return text;
+  let [fits, tooLong] = [0, text.length];
+  while (tooLong - fits > 1) {
+    const middle = (fits + tooLong) >> 1;
+    if (context.measureText(`${text.slice(0, middle)}…`).width <= room) fits = middle;
+    else tooLong = middle;
+  }
+  return `${text.slice(0, fits)}…`;
+}
+
+/** Paints the waveform of what is heard of a line, as loud as it is made. */
+export function paintWave(
+  context: CanvasRenderingContext2D,
+  { line }: LineProgram,
+  { top, height }: Strip,
+  { viewport, width, peaks }: TimelinePicture,
+  color: string,
+): void {
+  const pyramid = peaks.get(line.voice.peaks);
+  const { start, end, origin } = lineTimes(line);
+  const first = Math.max(0, Math.floor(xAt(viewport, start)));
+  const last = Math.min(width, Math.ceil(xAt(viewport, end)));
+  context.fillStyle = color;
+  context.fillRect(first, top + height / 2, Math.max(0, last - first), 1);
+  if (!pyramid) return;
+  const { envelope, duration } = placedSound(line);
+  const points = envelopePoints(envelope, duration);
+  context.beginPath();
+  for (let x = first; x < last; x++) {
+    const time = timeAt(viewport, x);
+    const factor = factorAt(points, time - start);
+    const { low, high } = pyramid.between(time - origin, time - origin + 1 / viewport.scale);
+    const upper = top + (height / 2) * (1 - Math.min(1, factor * high));
+    const lower = top + (height / 2) * (1 - Math.max(-1, factor * low));
+    context.rect(x, upper, 1, Math.max(1, lower - upper));
+  }
+  context.fill();
+}

@@ -1,0 +1,74 @@
+import type { MemberProgram, Program } from '@cruvo/core/program';
+
+/** A strip of the timeline, CSS pixels from its top. */
+export interface Strip {
+  readonly top: number;
+  readonly height: number;
+}
+
+/** What the lines of the speaker who is worked on show, from above. */
+export interface Lanes {
+  readonly head: Strip;
+  readonly wave: Strip;
+  readonly words: Strip;
+  readonly sounds: Strip;
+  readonly mouths: Strip;
+}
+
+/** A row for each member of the cast. */
+export interface TimelineRow extends Strip {
+  readonly member: MemberProgram;
+  /** Null in a thin row, which shows only where its lines are. */
+  readonly lanes: Lanes | null;
+}
+
+export const RULER: Strip = { top: 0, height: 24 };
+const THIN = 26;
+const GAP = 3;
+const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, mouths: 62 };
+
+/** The rows of a scene, the front of the stage first, and how high all of them are together. */
+export function layOutRows(
+  { members }: Pick<Program, 'members'>,
+  focus: string | null,
+): { readonly rows: readonly TimelineRow[]; readonly height: number } {
+  let top = RULER.height + 2;
+  const rows = [...members].reverse().map((member): TimelineRow => {
+    const lanes = member.member.id === focus ? layOutLanes(top) : null;
+    const height = lanes ? lanes.mouths.top + lanes.mouths.height - top : THIN;
+    const row = { member, top, height, lanes };
+    top += height + GAP;
+    return row;
+  });
+  return { rows, height: top };
+}
+
+function layOutLanes(top: number): Lanes {
+  let next = top;
+  const strip = (height: number): Strip => {
+    const placed = { top: next, height };
+    next += height + 1;
+    return placed;
+  };
+  return {
+    head: strip(LANE_HEIGHTS.head),
+    wave: strip(LANE_HEIGHTS.wave),
+    words: strip(LANE_HEIGHTS.words),
+    sounds: strip(LANE_HEIGHTS.sounds),
+    mouths: strip(LANE_HEIGHTS.mouths),
+  };
+}
+
+/** What lies at a height of the timeline. */
+export type RowPlace =
+  | { readonly part: 'ruler'; readonly row: null }
+  | { readonly part: 'thin' | keyof Lanes; readonly row: TimelineRow };
+
+export function placeAt(rows: readonly TimelineRow[], y: number): RowPlace {
+  if (y < RULER.height || rows.length === 0) return { part: 'ruler', row: null };
+  const row = rows.findLast(({ top }) => top <= y) ?? rows[0]!;
+  if (!row.lanes) return { part: 'thin', row };
+  const lanes = Object.entries(row.lanes) as [keyof Lanes, Strip][];
+  const [part] = lanes.findLast(([, { top }]) => top <= y) ?? lanes[0]!;
+  return { part, row };
+}

@@ -1,0 +1,184 @@
+import { linesOf, type Line } from '@cruvo/core/scene';
+import { FLICKS_PER_SECOND, frameLength } from '@cruvo/core/time';
+import { testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { expect, test, type StudioPage } from './studio';
+
+const folder = testFolder();
+const recordings = [
+  wav(folder, 'answer 10.wav', 1, toneIn([0.2, 0.8])),
+  wav(folder, 'answer 2.wav', 1.5, toneIn([0.2, 0.8])),
+  write(folder, 'answer 3.wav', 'This is no sound.'),
+  write(folder, 'answer 2.txt', 'Never mind.\n'),
+];
+
+const lines = async (studio: StudioPage): Promise<readonly Line[]> => {
+  await studio.saved();
+  return linesOf((await studio.onServer()).body);
+};
+const seconds = (flicks: number) => flicks / FLICKS_PER_SECOND;
+
+/** Brings the production's character onto the stage once more. */
+async function bringIn(studio: StudioPage): Promise<void> {
+  await studio.page.getByRole('button', { name: 'Character', exact: true }).click();
+  const menu = studio.page.locator('.dropdown-menu.show');
+  await menu.getByRole('button', { name: 'Two' }).click();
+  await expect(studio.page.locator('.row-heads .worked-on')).toHaveCount(1);
+  await expect(studio.page.locator('.row-name', { hasText: 'Two' })).toHaveCount(2);
+}
+
+/** Drags from one point of the timeline to another, pixels from its upper left. */
+async function dragOn(
+  { page, canvas }: StudioPage,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  key?: 'Alt' | 'Control',
+): Promise<void> {
+  const { x, y } = (await canvas.boundingBox())!;
+  if (key) await page.keyboard.down(key);
+  await page.mouse.move(x + from[0], y + from[1]);
+  await page.mouse.down();
+  await page.mouse.move(x + to[0], y + to[1], { steps: 8 });
+  await page.mouse.up();
+  if (key) await page.keyboard.up(key);
+}
+
+const HEAD = 34;
+const scale = async ({ canvas }: StudioPage, length: number) =>
+  (await canvas.boundingBox())!.width / length;
+
+test('recordings become lines of a second character, and those that can’t be opened are named', async ({
+  studio,
+}) => {
+  await bringIn(studio);
+  await studio.page.getByLabel('Recordings for Two', { exact: true }).setInputFiles(recordings);
+  await expect(studio.page.getByRole('alert')).toHaveText(/“answer 3.wav” is not a sound/);
+  const [, second, tenth, ...more] = await lines(studio);
+  expect(more).toEqual([]);
+  expect([second!.name, tenth!.name]).toEqual(['answer 2', 'answer 10']);
+  expect([second!.script, tenth!.script]).toEqual(['Never mind.', '']);
+  expect([seconds(second!.start), seconds(tenth!.start)]).toEqual([4, 5.75]);
+  expect(second!.row).not.toBe('member');
+  const { body } = await studio.onServer();
+  expect(body.length).toBeGreaterThanOrEqual(6.75 * FLICKS_PER_SECOND);
+  expect(body.rows[second!.row]!.target).toBe(second!.row);
+  // All of it is one step.
+  await studio.page.getByRole('button', { name: 'Understood' }).click();
+  await studio.page.getByRole('button', { name: 'Undo' }).click();
+  await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
+});
+
+test('a line is moved in whole frames, trimmed, split, joined, said again and deleted', async ({
+  studio,
+}) => {
+  const perSecond = await scale(studio, 4);
+  await dragOn(studio, [1.5 * perSecond, HEAD], [2.51 * perSecond, HEAD]);
+  const frame = frameLength('24');
+  await expect(async () => {
+    const [moved] = await lines(studio);
+    expect(seconds(moved!.start)).toBeCloseTo(1.01, 1);
+    expect(moved!.start % frame).toBe(0);
+    expect((await studio.onServer()).body.length).toBeGreaterThanOrEqual(
+      moved!.start + moved!.length,
+    );
+  }).toPass();
+  await studio.page.keyboard.press('Control+z');
+  await expect(async () => expect((await lines(studio))[0]!.start).toBe(0)).toPass();
+
+  // Its end, to the left: what is cut away is only not heard.
+  await dragOn(studio, [4 * perSecond - 2, HEAD], [3 * perSecond, HEAD]);
+  await expect(async () => {
+    const [trimmed] = await lines(studio);
+    expect(seconds(trimmed!.length)).toBeCloseTo(3, 1);
+    expect(seconds(trimmed!.voice.duration)).toBe(4);
+  }).toPass();
+
+  const playhead = await studio.at(1, 'ruler', 4);
+  await studio.page.mouse.click(playhead.x, playhead.y);
+  await studio.page.keyboard.press('s');
+  await expect(async () => {
+    const [first, second] = await lines(studio);
+    expect(second!.start).toBe(first!.start + first!.length);
+    expect(second!.offset).toBe(first!.length);
+  }).toPass();
+  await studio.page.keyboard.press('j');
+  await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
+  await studio.page.keyboard.press('d');
+  await expect(async () => {
+    const [first, again] = await lines(studio);
+    expect(again!.start).toBe(first!.start + first!.length);
+    expect(again!.offset).toBe(first!.offset);
+  }).toPass();
+  await studio.page.keyboard.press('Delete');
+  await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
+});
+
+test('a line is given to somebody else, and what follows moves along where that is asked for', async ({
+  studio,
+}) => {
+  await bringIn(studio);
+  // The new one stands in front: the first row, in full. Who spoke before has a thin one below.
+  const thin = (await studio.canvas.boundingBox())!.height - 16;
+  const perSecond = await scale(studio, 4);
+  await dragOn(studio, [perSecond, thin], [perSecond, HEAD]);
+  await expect(async () => expect((await lines(studio))[0]!.row).not.toBe('member')).toPass();
+  await expect(studio.page.locator('.row-heads .worked-on')).toContainText('Two');
+
+  await studio.page.keyboard.press('d');
+  await expect(async () => expect(await lines(studio)).toHaveLength(2)).toPass();
+  const half = await scale(studio, 8);
+  await dragOn(studio, [2 * half, HEAD], [3 * half, HEAD], 'Alt');
+  await expect(async () => {
+    const [first, second] = await lines(studio);
+    expect(seconds(first!.start)).toBeCloseTo(1, 1);
+    expect(second!.start - first!.start).toBe(first!.length);
+  }).toPass();
+});
+
+test('members are chosen, moved and scaled on the stage, and leave it', async ({ studio }) => {
+  await bringIn(studio);
+  const { page } = studio;
+  const castOf = async () => {
+    await studio.saved();
+    return Object.values((await studio.onServer()).body.cast);
+  };
+  const before = (await castOf()).find(({ id }) => id !== 'member')!;
+  const frame = page.locator('.stage-handles .frame');
+  const box = (await frame.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(async () => {
+    const moved = (await castOf()).find(({ id }) => id === before.id)!;
+    expect(moved.x).toBeGreaterThan(before.x + 50);
+    expect([moved.y, moved.scale]).toEqual([before.y, before.scale]);
+  }).toPass();
+
+  await page.getByRole('group', { name: 'Two on the stage: arrows move it' }).focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(async () => {
+    expect((await castOf()).find(({ id }) => id === before.id)!.y).toBe(before.y - 20);
+  }).toPass();
+
+  // Its upper right corner: the upper left one is outside of the window.
+  const corner = (await page.locator('.stage-handles .corner').nth(1).boundingBox())!;
+  const now = (await frame.boundingBox())!;
+  await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(now.x + (3 * now.width) / 4, now.y + now.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(async () => {
+    const scaled = (await castOf()).find(({ id }) => id === before.id)!;
+    expect(scaled.scale / before.scale).toBeCloseTo(0.5, 1);
+    expect(scaled.y).toBe(before.y - 20);
+  }).toPass();
+
+  await page.getByRole('button', { name: 'More for Two' }).click();
+  await page.getByRole('button', { name: 'Mirror', exact: true }).click();
+  await expect(async () => {
+    expect((await castOf()).find(({ id }) => id === before.id)!.mirrored).toBe(true);
+  }).toPass();
+  await page.getByRole('button', { name: 'More for Two' }).click();
+  await page.getByRole('button', { name: 'Take out, with all lines' }).click();
+  await expect(async () => expect(await castOf()).toHaveLength(1)).toPass();
+});

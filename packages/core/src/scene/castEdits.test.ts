@@ -1,0 +1,105 @@
+import { testMaterial } from '../testing/testScene';
+import { castOf } from './cast';
+import {
+  movedWith,
+  withMember,
+  withMoved,
+  withoutMember,
+  withReordered,
+  withScaled,
+} from './castEdits';
+import { sceneSchema, speakerOf, type Scene } from './scene';
+
+const { scene } = testMaterial();
+const size = { width: 300, height: 400 };
+const enter = (into: Scene, ...ids: readonly string[]) =>
+  ids.reduce((now, id) => withMember(now, { id, character: 'character', size }), into);
+const three = enter(scene, 'second', 'third');
+const order = (of: Scene) => castOf(of).map(({ id }) => id);
+const change = (id: string, fields: object): Scene => ({
+  ...three,
+  cast: { ...three.cast, [id]: { ...three.cast[id]!, ...fields } },
+});
+
+describe('a cast', () => {
+  it('grows at the front, each with a row for its lines, the same character also twice', () => {
+    expect(order(three)).toEqual(['member', 'second', 'third']);
+    expect(speakerOf(three, { row: 'third' })).toBe('third');
+    expect(sceneSchema.isValidSync(three, { strict: true })).toBe(true);
+  });
+
+  it('stands apart, on the same ground', () => {
+    const members = castOf(enter(three, 'fourth', 'fifth'));
+    const places = members.map(({ x }) => x).sort((a, b) => a - b);
+    const gaps = places.slice(1).map((x, at) => x - places[at]!);
+    expect(Math.min(...gaps)).toBeGreaterThan(scene.stage.width / 10);
+    expect(new Set(members.map(({ y }) => y)).size).toBe(1);
+    expect(places.every((x) => x > 0 && x < scene.stage.width)).toBe(true);
+  });
+
+  it('begins large, in the middle', () => {
+    const [first] = castOf(enter({ ...scene, cast: {}, rows: {}, lines: {} }, 'only'));
+    expect(first!.x).toBe(scene.stage.width / 2);
+    expect(first!.scale * size.height).toBeCloseTo(0.94 * scene.stage.height);
+    expect(first!.y).toBeCloseTo(0.97 * scene.stage.height);
+  });
+
+  it('loses who leaves, with all that they say', () => {
+    const left = withoutMember(three, 'member');
+    expect([order(left), Object.keys(left.rows).sort(), Object.keys(left.lines)]).toEqual([
+      ...[['second', 'third'], ['second', 'third'], []],
+    ]);
+    expect(sceneSchema.isValidSync(left, { strict: true })).toBe(true);
+    expect(Object.keys(withoutMember(three, 'second').lines)).toEqual(['line']);
+  });
+
+  it.each([
+    ['member', 1, ['second', 'member', 'third']],
+    ['third', -1, ['member', 'third', 'second']],
+    ['member', Infinity, ['second', 'third', 'member']],
+    ['third', -Infinity, ['third', 'member', 'second']],
+    ['member', -1, ['member', 'second', 'third']],
+    ['nobody', 1, ['member', 'second', 'third']],
+  ])('is put in another order: %s by %d', (id, steps, wanted) => {
+    expect(order(withReordered(three, id, steps))).toEqual(wanted);
+  });
+});
+
+describe('members of a group', () => {
+  const grouped: Scene = {
+    ...three,
+    cast: {
+      ...change('second', { group: 'pair' }).cast,
+      third: { ...three.cast['third']!, group: 'pair' },
+    },
+  };
+  const placeIn = (of: Scene, id: string) => {
+    const { x, y, scale } = of.cast[id]!;
+    return { x, y, scale };
+  };
+
+  it('go together, and leave the others where they are', () => {
+    expect(movedWith(grouped, 'third').map(({ id }) => id)).toEqual(['second', 'third']);
+    expect(movedWith(grouped, 'member').map(({ id }) => id)).toEqual(['member']);
+    const moved = withMoved(grouped, 'third', { x: 10, y: -5 });
+    for (const id of ['second', 'third']) {
+      const { x, y, scale } = placeIn(grouped, id);
+      expect(placeIn(moved, id)).toEqual({ x: x + 10, y: y - 5, scale });
+    }
+    expect(moved.cast['member']).toBe(grouped.cast['member']);
+  });
+
+  it('are scaled together, about one point', () => {
+    const scaled = withScaled(grouped, 'second', 2, { x: 100, y: 200 });
+    for (const id of ['second', 'third']) {
+      const { x, y, scale } = placeIn(grouped, id);
+      expect(placeIn(scaled, id)).toEqual({ x: 2 * x - 100, y: 2 * y - 200, scale: 2 * scale });
+    }
+  });
+
+  it('stay where they are when they are locked', () => {
+    const locked = change('second', { locked: true });
+    expect(withMoved(locked, 'second', { x: 1, y: 1 }).cast['second']).toBe(locked.cast['second']);
+    expect(withMoved(locked, 'nobody', { x: 1, y: 1 }).cast).toBe(locked.cast);
+  });
+});

@@ -1,0 +1,129 @@
+import { inOrder, inTable, withRecord } from '../records';
+import { castOf, standing, type CastMember } from './cast';
+import { linesOf, type Row, type Scene } from './scene';
+
+/** How much of the stage's height and width a lone character fills. */
+const FILLED = 0.94;
+
+/** The size of artwork. */
+export interface ArtworkSize {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The scale at which artwork fills a stage, with a little room around it. */
+export function fillingScale(stage: ArtworkSize, { width, height }: ArtworkSize): number {
+  return Math.min((FILLED * stage.height) / height, (FILLED * stage.width) / width);
+}
+
+/** A character that comes onto a stage. */
+export interface Entrance {
+  /** Id of the cast member, and of the row in which its lines stand. */
+  readonly id: string;
+  /** Id of the character's document. */
+  readonly character: string;
+  readonly size: ArtworkSize;
+}
+
+/**
+ * A scene with one more character, in front of all others: where there is most room beside them, on their ground. A
+ * first one stands large in the middle.
+ */
+export function withMember(scene: Scene, { id, character, size }: Entrance): Scene {
+  const others = castOf(scene);
+  const { stage } = scene;
+  const scale = fillingScale(stage, size);
+  const ground = others.length > 0 ? Math.max(...others.map(({ y }) => y)) : null;
+  const member = standing({
+    ...{ id, character, scale },
+    x: stage.width * freestPlace(others.map(({ x }) => x / stage.width)),
+    y: ground ?? (stage.height + size.height * scale) / 2,
+  });
+  const row: Omit<Row, 'order'> = { id, kind: 'dialogue', target: id, muted: false };
+  return {
+    ...scene,
+    cast: inTable<CastMember>([...others, member]),
+    rows: inTable<Row>([...inOrder(scene.rows), row]),
+  };
+}
+
+/** Shares of the stage's width at which a character may come in, the best ones first. */
+const PLACES = [1 / 2, 1 / 4, 3 / 4, 3 / 8, 5 / 8, 1 / 8, 7 / 8];
+
+/** The place that is farthest from those that are taken; the first of several. */
+function freestPlace(taken: readonly number[]): number {
+  const room = (place: number) => Math.min(1, ...taken.map((other) => Math.abs(place - other)));
+  return PLACES.reduce((best, place) => (room(place) > room(best) + 1e-9 ? place : best));
+}
+
+/** A scene without a member of its cast, what acts on it, and what it says. */
+export function withoutMember(scene: Scene, id: string): Scene {
+  const rows = inOrder(scene.rows).filter(({ target }) => target !== id);
+  const kept = new Set(rows.map((row) => row.id));
+  return {
+    ...scene,
+    cast: inTable<CastMember>(castOf(scene).filter((member) => member.id !== id)),
+    rows: inTable<Row>(rows),
+    lines: Object.fromEntries(
+      linesOf(scene)
+        .filter(({ row }) => kept.has(row))
+        .map((line) => [line.id, line]),
+    ),
+  };
+}
+
+/** Where a member stands, and how. */
+export type Placement = Pick<CastMember, 'x' | 'y' | 'scale' | 'turn' | 'mirrored'>;
+
+/** Those that go with a member: itself, and all of its group. */
+export function movedWith(scene: Pick<Scene, 'cast'>, id: string): readonly CastMember[] {
+  const member = scene.cast[id];
+  if (!member) return [];
+  return castOf(scene).filter((other) => {
+    return other === member || (member.group !== null && other.group === member.group);
+  });
+}
+
+/** A scene with a member elsewhere, and its group with it. Those that are locked stay. */
+export function withMoved(scene: Scene, id: string, by: { x: number; y: number }): Scene {
+  return withEach(scene, id, ({ x, y }) => ({ x: x + by.x, y: y + by.y }));
+}
+
+/** A scene with a member larger or smaller by a factor about a point of the stage, and its group with it. */
+export function withScaled(
+  scene: Scene,
+  id: string,
+  factor: number,
+  about: { x: number; y: number },
+): Scene {
+  return withEach(scene, id, ({ x, y, scale }) => ({
+    x: about.x + factor * (x - about.x),
+    y: about.y + factor * (y - about.y),
+    scale: scale * factor,
+  }));
+}
+
+function withEach(
+  scene: Scene,
+  id: string,
+  change: (member: CastMember) => Partial<Placement>,
+): Scene {
+  const cast = movedWith(scene, id)
+    .filter(({ locked }) => !locked)
+    .reduce(
+      (table, member) => withRecord(table, member.id, (one) => ({ ...one, ...change(one) })),
+      scene.cast,
+    );
+  return { ...scene, cast };
+}
+
+/** A scene with a member one step nearer to the front (1) or the back (-1), or all the way (Infinity, -Infinity). */
+export function withReordered(scene: Scene, id: string, steps: number): Scene {
+  const order = castOf(scene);
+  const from = order.findIndex((member) => member.id === id);
+  if (from < 0) return scene;
+  const to = Math.min(order.length - 1, Math.max(0, from + steps));
+  const others = order.filter((_, at) => at !== from);
+  const cast = inTable<CastMember>([...others.slice(0, to), order[from]!, ...others.slice(to)]);
+  return { ...scene, cast };
+}

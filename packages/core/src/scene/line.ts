@@ -1,0 +1,160 @@
+import { number, object, string, type Schema } from 'yup';
+import type { Envelope } from '../audio/envelope';
+import { VOICE_CHANNELS, type VoiceChannel } from '../audio/samples';
+import { hashSchema } from '../character/drawing';
+import { DEFAULT_FIT, fitSettingsSchema, type FitSettings } from '../mouth/fitSettings';
+import { correctionsSchema, type Corrections } from '../mouth/mouths';
+import { languageSchema } from '../speech/language';
+import { LONGEST_SCRIPT } from '../speech/script/script';
+import { FLICKS_PER_SECOND, flicksSchema, toSeconds, type Flicks } from '../time';
+
+/** The longest voice that a line can have, in seconds. */
+export const LONGEST_VOICE = 60 * 60;
+
+/** A recording that has been brought in. */
+export interface Voice {
+  /** Name of the file as it came. */
+  readonly name: string;
+  /** Content hash of that file. */
+  readonly original: string;
+  /** Content hash of the 16-bit WAV that Cruvo plays and hears. */
+  readonly working: string;
+  /** Content hash of its waveform peaks (audio/peaks). */
+  readonly peaks: string;
+  readonly duration: Flicks;
+  readonly sampleRate: number;
+  readonly channels: number;
+}
+
+/** One piece of dialogue in a row. */
+export interface Line {
+  readonly id: string;
+  /** Id of its row, whose target speaks it. */
+  readonly row: string;
+  readonly name: string;
+  readonly script: string;
+  /** What is spoken, two or three letters of ISO 639. */
+  readonly language: string;
+  /** The mood whose mouths are shown; null for the character's first. */
+  readonly mood: string | null;
+  /** The mouth drawing that is shown in pauses, mostly an expression; null for the one at rest. */
+  readonly pauseDrawing: string | null;
+  /** Which channel of the voice is heard. */
+  readonly channel: VoiceChannel;
+  /** From the start of the scene. */
+  readonly start: Flicks;
+  readonly voice: Voice;
+  /** Where in its voice the line begins; what lies before is kept, but not heard. */
+  readonly offset: Flicks;
+  /** How much of its voice is heard. */
+  readonly length: Flicks;
+  /** How much louder than it was recorded, dB. */
+  readonly gain: number;
+  /** Over how long it comes up to its loudness, and goes down from it. */
+  readonly fadeIn: Flicks;
+  readonly fadeOut: Flicks;
+  readonly fit: FitSettings;
+  /** Id of the voice track that fitting made; null until then. */
+  readonly track: string | null;
+  /** Mouths set by hand; times from the start of the voice, so that they stay with their sounds. */
+  readonly corrections: Corrections;
+}
+
+export const voiceSchema: Schema<Voice> = object({
+  name: string().required().max(300),
+  original: hashSchema(),
+  working: hashSchema(),
+  peaks: hashSchema(),
+  duration: flicksSchema()
+    .positive()
+    .max(LONGEST_VOICE * FLICKS_PER_SECOND),
+  sampleRate: number().required().positive(),
+  channels: number().required().integer().min(1),
+});
+
+/** How far the loudness of a line can be changed, dB. */
+export const GAIN_RANGE = { least: -48, most: 24 } as const;
+
+export const lineSchema = object({
+  id: string().required(),
+  row: string().required(),
+  name: string().required().max(300),
+  script: string().defined().max(LONGEST_SCRIPT),
+  language: languageSchema(),
+  mood: string().max(300).defined().nullable(),
+  pauseDrawing: string().max(300).defined().nullable(),
+  channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
+  start: flicksSchema(),
+  voice: voiceSchema,
+  offset: flicksSchema(),
+  length: flicksSchema().positive(),
+  gain: number().required().min(GAIN_RANGE.least).max(GAIN_RANGE.most),
+  fadeIn: flicksSchema(),
+  fadeOut: flicksSchema(),
+  fit: fitSettingsSchema,
+  track: hashSchema().nullable().default(null),
+  corrections: correctionsSchema,
+})
+  .test(
+    'stretch',
+    'a line can’t go on after its voice has ended',
+    ({ offset, length, voice }) => offset + length <= voice.duration,
+  )
+  .test(
+    'fades',
+    'the fades of a line can’t be longer than the line',
+    ({ fadeIn, fadeOut, length }) => fadeIn + fadeOut <= length,
+  ) as unknown as Schema<Line>;
+
+/** A line that is heard as it was recorded, from its beginning to its end; nothing is known yet of what is said. */
+export function wholeLine(place: Pick<Line, 'id' | 'row' | 'name' | 'start' | 'voice'>): Line {
+  return {
+    ...{ script: '', language: 'en', mood: null, pauseDrawing: null, channel: 'both' },
+    ...{ offset: 0, length: place.voice.duration, gain: 0, fadeIn: 0, fadeOut: 0 },
+    ...{ fit: DEFAULT_FIT, track: null, corrections: [] },
+    ...place,
+  };
+}
+
+/** A stretch of a recording that is heard at a time of a scene; seconds. */
+export interface PlacedSound {
+  readonly start: number;
+  /** Where in the recording the stretch begins. */
+  readonly offset: number;
+  readonly duration: number;
+  readonly envelope: Envelope;
+}
+
+/** What is heard of a line. */
+export function placedSound(line: Line): PlacedSound {
+  const { start, offset, length, gain, fadeIn, fadeOut } = line;
+  return {
+    ...{ start: toSeconds(start), offset: toSeconds(offset), duration: toSeconds(length) },
+    envelope: { gain, fadeIn: toSeconds(fadeIn), fadeOut: toSeconds(fadeOut) },
+  };
+}
+
+/** What a line is called after the file of its voice: the name without its ending. */
+export function nameOfFile(file: string): string {
+  return file.replace(/\.[^.]+$/, '') || file;
+}
+
+/** When a line ends in its scene. */
+export function endOf({ start, length }: Pick<Line, 'start' | 'length'>): Flicks {
+  return start + length;
+}
+
+/** A time in the voice of a line, for a time of its scene, whether it is heard there or not. */
+export function voiceTime({ start, offset }: Pick<Line, 'start' | 'offset'>, time: Flicks): Flicks {
+  return time - start + offset;
+}
+
+/** The time in its scene at which a moment of a line's voice is heard, or would be. */
+export function sceneTime({ start, offset }: Pick<Line, 'start' | 'offset'>, time: Flicks): Flicks {
+  return time - offset + start;
+}
+
+/** Whether a line is heard at a time of its scene. */
+export function isHeardAt({ start, length }: Pick<Line, 'start' | 'length'>, time: Flicks) {
+  return time >= start && time < start + length;
+}
