@@ -1,7 +1,14 @@
 import type { Character } from '@cruvo/core/character';
 import type { SceneMaterial } from '@cruvo/core/program';
 import { inTable } from '@cruvo/core/records';
-import { standing, starterScene, type CastMember, type Line, type Row, type Voice } from '@cruvo/core/scene';
+import {
+  standing,
+  starterScene,
+  type CastMember,
+  type Line,
+  type Row,
+  type Voice,
+} from '@cruvo/core/scene';
 import type { Sound, VoiceTrack } from '@cruvo/core/speech';
 import { frameStart, toFlicks } from '@cruvo/core/time';
 

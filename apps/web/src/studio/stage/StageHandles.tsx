@@ -70,6 +70,17 @@ export function StageHandles({ box }: { box: CanvasBox }) {
     if (last) store.history.end();
   };
 
+  /** A corner of the member that is worked on, or else the foremost member at a point, which is chosen. */
+  const hold = (target: EventTarget | null, point: Point): Held | null => {
+    if (worked && target instanceof Element && target.classList.contains('corner')) {
+      return { id: worked.member.id, foot: worked.member };
+    }
+    const hit = program.members.findLast((one) => !one.member.hidden && covers(one, point));
+    if (!hit) return null;
+    if (hit !== worked) store.getState().chooseMember(hit.member.id);
+    return { id: hit.member.id, foot: null };
+  };
+
   const drag = useDrag(
     ({ xy, initial, first, last, tap, cancel, event, memo }) => {
       if (event instanceof PointerEvent && event.button > 0) return cancel();
@@ -89,17 +100,6 @@ export function StageHandles({ box }: { box: CanvasBox }) {
     },
     { filterTaps: true, pointer: { keys: false } },
   );
-
-  /** A corner of the member that is worked on, or else the foremost member at a point, which is chosen. */
-  const hold = (target: EventTarget | null, point: Point): Held | null => {
-    if (worked && target instanceof Element && target.classList.contains('corner')) {
-      return { id: worked.member.id, foot: worked.member };
-    }
-    const hit = program.members.findLast((one) => !one.member.hidden && covers(one, point));
-    if (!hit) return null;
-    if (hit !== worked) store.getState().chooseMember(hit.member.id);
-    return { id: hit.member.id, foot: null };
-  };
 
   const nudge = (event: React.KeyboardEvent) => {
     const arrow = ARROWS[event.key];

@@ -21,7 +21,9 @@ describe('VoicePanel', () => {
       ...material,
       scene: { ...material.scene, lines: {} },
     });
-    expect(screen.getByText('Nothing is said here yet. Drop recordings on the timeline to begin.')).toBeTruthy();
+    expect(
+      screen.getByText('Nothing is said here yet. Drop recordings on the timeline to begin.'),
+    ).toBeTruthy();
     expect(screen.queryByRole('slider')).toBeNull();
   });
 
