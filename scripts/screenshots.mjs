@@ -74,7 +74,6 @@ async function shootAll() {
   await openScene();
 
   await page.getByRole('button', { name: 'Film', exact: true }).click();
-  await shoot('film-form');
   await page.getByRole('button', { name: 'Make the film' }).click();
   await page.getByRole('article', { name: /done/ }).first().waitFor({ timeout: 60_000 });
   await page.getByRole('button', { name: 'New film' }).click();
