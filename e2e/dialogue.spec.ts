@@ -50,7 +50,7 @@ test('recordings become lines of a second character, and those that can’t be o
   studio,
 }) => {
   await bringIn(studio);
-  await studio.page.getByLabel('Recordings for Two', { exact: true }).setInputFiles(recordings);
+  await studio.page.getByLabel('Recordings for Two 2', { exact: true }).setInputFiles(recordings);
   await expect(studio.page.getByRole('alert')).toHaveText(/“answer 3.wav” is not a sound/);
   const [, second, tenth, ...more] = await lines(studio);
   expect(more).toEqual([]);
@@ -154,7 +154,7 @@ test('members are chosen, moved and scaled on the stage, and leave it', async ({
     expect([moved.y, moved.scale]).toEqual([before.y, before.scale]);
   }).toPass();
 
-  await page.getByRole('group', { name: 'Two on the stage: arrows move it' }).focus();
+  await page.getByRole('group', { name: 'Two 2 on the stage: arrows move it' }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   await expect(async () => {
     expect((await castOf()).find(({ id }) => id === before.id)!.y).toBe(before.y - 20);
@@ -173,12 +173,12 @@ test('members are chosen, moved and scaled on the stage, and leave it', async ({
     expect(scaled.y).toBe(before.y - 20);
   }).toPass();
 
-  await page.getByRole('button', { name: 'More for Two' }).click();
+  await page.getByRole('button', { name: 'More for Two 2' }).click();
   await page.getByRole('button', { name: 'Mirror', exact: true }).click();
   await expect(async () => {
     expect((await castOf()).find(({ id }) => id === before.id)!.mirrored).toBe(true);
   }).toPass();
-  await page.getByRole('button', { name: 'More for Two' }).click();
+  await page.getByRole('button', { name: 'More for Two 2' }).click();
   await page.getByRole('button', { name: 'Take out, with all lines' }).click();
   await expect(async () => expect(await castOf()).toHaveLength(1)).toPass();
 });

@@ -78,7 +78,7 @@ describe('the scene store', () => {
 
 describe('what is worked on', () => {
   const size = { width: 100, height: 100 };
-  const two = withMember(scene, { id: 'second', character: 'character', size });
+  const two = withMember(scene, { id: 'second', character: 'character', name: 'Twin', size });
   const answer = wholeLine({ ...line, id: 'answer', row: 'second', start: toFlicks(3) });
   const opened = () => createSceneStore(withLines(two, [answer]));
   const worked = ({ getState }: ReturnType<typeof opened>) => {

@@ -13,7 +13,10 @@ import { sceneSchema, speakerOf, type Scene } from './scene';
 const { scene } = testMaterial();
 const size = { width: 300, height: 400 };
 const enter = (into: Scene, ...ids: readonly string[]) =>
-  ids.reduce((now, id) => withMember(now, { id, character: 'character', size }), into);
+  ids.reduce(
+    (now, id) => withMember(now, { id, character: 'character', name: 'Twin', size }),
+    into,
+  );
 const three = enter(scene, 'second', 'third');
 const order = (of: Scene) => castOf(of).map(({ id }) => id);
 const change = (id: string, fields: object): Scene => ({
@@ -24,6 +27,7 @@ const change = (id: string, fields: object): Scene => ({
 describe('a cast', () => {
   it('grows at the front, each with a row for its lines, the same character also twice', () => {
     expect(order(three)).toEqual(['member', 'second', 'third']);
+    expect(castOf(three).map(({ name }) => name)).toEqual([null, 'Twin 2', 'Twin 3']);
     expect(speakerOf(three, { row: 'third' })).toBe('third');
     expect(sceneSchema.isValidSync(three, { strict: true })).toBe(true);
   });

@@ -22,6 +22,8 @@ export interface Entrance {
   readonly id: string;
   /** Id of the character's document. */
   readonly character: string;
+  /** The character's name; one that stands there already gets a number after it. */
+  readonly name: string;
   readonly size: ArtworkSize;
 }
 
@@ -29,16 +31,20 @@ export interface Entrance {
  * A scene with one more character, in front of all others: where there is most room beside them, on their ground. A
  * first one stands large in the middle.
  */
-export function withMember(scene: Scene, { id, character, size }: Entrance): Scene {
+export function withMember(scene: Scene, { id, character, name, size }: Entrance): Scene {
   const others = castOf(scene);
   const { stage } = scene;
   const scale = fillingScale(stage, size);
   const ground = others.length > 0 ? Math.max(...others.map(({ y }) => y)) : null;
-  const member = standing({
-    ...{ id, character, scale },
-    x: stage.width * freestPlace(others.map(({ x }) => x / stage.width)),
-    y: ground ?? (stage.height + size.height * scale) / 2,
-  });
+  const same = others.filter((other) => other.character === character).length;
+  const member = {
+    ...standing({
+      ...{ id, character, scale },
+      x: stage.width * freestPlace(others.map(({ x }) => x / stage.width)),
+      y: ground ?? (stage.height + size.height * scale) / 2,
+    }),
+    name: same > 0 ? `${name} ${same + 1}` : null,
+  };
   const row: Omit<Row, 'order'> = { id, kind: 'dialogue', target: id, muted: false };
   return {
     ...scene,

@@ -20,7 +20,7 @@ export function starterScene(options: {
     ...{ frameRate: '24', stage: STAGE, backdrop: null, cast: {}, rows: {}, lines: {} },
   };
   const peopled = withMember(empty, {
-    ...{ id, character: options.characterId, size: options.character },
+    ...{ id, character: options.characterId, name: options.name, size: options.character },
   });
   const name = nameOfFile(voice.name);
   return withLines(peopled, [wholeLine({ id: options.lineId, row: id, name, start: 0, voice })]);

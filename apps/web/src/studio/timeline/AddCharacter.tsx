@@ -25,12 +25,14 @@ export function AddCharacter() {
   const add = async (character: string) => {
     setFailure(null);
     try {
-      const { body: size } = await client.fetchQuery({
+      const { body } = await client.fetchQuery({
         queryKey: ['character', character],
         queryFn: () => readDocumentById('character', character),
       });
       const id = crypto.randomUUID();
-      store.getState().edit((scene) => withMember(scene, { id, character, size }));
+      store
+        .getState()
+        .edit((scene) => withMember(scene, { id, character, name: body.name, size: body }));
       store.getState().chooseMember(id);
     } catch (reason) {
       setFailure(sentenceOf(reason));

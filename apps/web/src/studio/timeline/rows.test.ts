@@ -6,7 +6,7 @@ import { layOutRows, placeAt, RULER } from './rows';
 const material = testMaterial();
 const size = { width: 100, height: 100 };
 const scene = ['second', 'third'].reduce(
-  (now, id) => withMember(now, { id, character: 'character', size }),
+  (now, id) => withMember(now, { id, character: 'character', name: 'Twin', size }),
   material.scene,
 );
 const program = compile({ ...material, scene });
