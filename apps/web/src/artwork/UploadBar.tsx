@@ -12,7 +12,7 @@ interface UploadBarProps {
 export function UploadBar({ progress, name, onCancel }: UploadBarProps) {
   const isMoving = progress.stage === 'waiting';
   return (
-    <div className="w-100" role="status" style={{ maxWidth: '28rem' }}>
+    <div className="upload-bar w-100" role="status" style={{ maxWidth: '28rem' }}>
       <span className="small">{wordsFor(progress, name)}</span>
       <ProgressBar
         className="my-1"

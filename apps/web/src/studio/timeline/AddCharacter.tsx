@@ -50,7 +50,8 @@ export function AddCharacter() {
       >
         <UserPlus size={15} aria-hidden /> Character
       </Dropdown.Toggle>
-      <Dropdown.Menu>
+      {/* Above all else: the rows are clipped. */}
+      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }}>
         {(failure ?? error) && (
           <Dropdown.ItemText className="small text-danger-emphasis" role="alert">
             {failure ?? sentenceOf(error)}

@@ -34,7 +34,7 @@ export function MemberMenu({ member, name }: { member: CastMember; name: string 
         <Ellipsis size={18} aria-hidden />
       </Dropdown.Toggle>
       {/* Above all else: the rows are clipped. */}
-      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }} renderOnMount>
+      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }}>
         {entries.map(([label, work]) => (
           <Dropdown.Item as="button" key={label} onClick={work}>
             {label}
