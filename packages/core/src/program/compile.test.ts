@@ -95,6 +95,17 @@ describe('an edit', () => {
     const { changes } = after(withLine('jaw', () => ({ row: 'chart' })));
     expect([changes.get('jaw'), changes.get('chart')]).toEqual([0, 0]);
   });
+  it('that gives a line to the same character elsewhere is felt by both', () => {
+    const cast = withRecord(material.scene.cast, 'jaw', (member) => {
+      return { ...member, character: 'chart' };
+    });
+    const twins = withScene({ cast });
+    const lines = withRecord(twins.scene.lines, 'jaw', (line) => ({ ...line, row: 'chart' }));
+    const one = compile(twins);
+    const other = compile({ ...twins, scene: { ...twins.scene, lines } }, one);
+    const changes = changedFrom(one, other);
+    expect([changes.get('jaw'), changes.get('chart')]).toEqual([0, 0]);
+  });
   it('that takes a line away is felt from its start', () => {
     const { 'heard nothing': gone, ...lines } = material.scene.lines;
     const { changes } = after(withScene({ lines }));
