@@ -83,7 +83,6 @@ export function StageHandles({ box }: { box: CanvasBox }) {
 
   const drag = useDrag(
     ({ xy, initial, first, last, tap, cancel, event, memo }) => {
-      if (event instanceof PointerEvent && event.button > 0) return cancel();
       const start = pointOf(initial);
       // What is taken hold of at first is held until the end.
       const held = first || tap ? hold(event.target, start) : (memo as Held | null);

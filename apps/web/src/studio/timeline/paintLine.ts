@@ -10,11 +10,17 @@ import { timeAt, xAt } from './viewport';
 const NARROWEST_NAMED = 24;
 const CORNER = 4;
 
+/** From where to where a line goes, pixels. */
+export interface LineSpan {
+  readonly left: number;
+  readonly right: number;
+}
+
 /** Where a line is in view, pixels; null where it is not. */
 export function spanOf(
   { line }: LineProgram,
   { viewport, width }: Pick<TimelinePicture, 'viewport' | 'width'>,
-): { readonly left: number; readonly right: number } | null {
+): LineSpan | null {
   const { start, end } = lineTimes(line);
   const [left, right] = [xAt(viewport, start), xAt(viewport, end)];
   return right < 0 || left > width ? null : { left, right: Math.max(right, left + 2) };
@@ -25,11 +31,10 @@ export function paintHead(
   context: CanvasRenderingContext2D,
   one: LineProgram,
   { top, height }: Strip,
+  span: LineSpan,
   picture: TimelinePicture,
   colors: Colors,
 ): void {
-  const span = spanOf(one, picture);
-  if (!span) return;
   const chosen = picture.line === one.line.id;
   context.fillStyle = chosen ? colors.chosen : colors.head;
   context.beginPath();
@@ -43,11 +48,10 @@ export function paintThinLine(
   context: CanvasRenderingContext2D,
   one: LineProgram,
   { top, height }: Strip,
+  span: LineSpan,
   picture: TimelinePicture,
   colors: Colors,
 ): void {
-  const span = spanOf(one, picture);
-  if (!span) return;
   const box = { top: top + 2, height: height - 4 };
   context.save();
   context.beginPath();
@@ -70,7 +74,7 @@ export function paintThinLine(
 function writeOnPaper(
   context: CanvasRenderingContext2D,
   name: string,
-  span: { readonly left: number; readonly right: number },
+  span: LineSpan,
   y: number,
   colors: Colors,
 ): void {
@@ -87,7 +91,7 @@ function writeOnPaper(
 function writeName(
   context: CanvasRenderingContext2D,
   name: string,
-  { left, right }: { readonly left: number; readonly right: number },
+  { left, right }: LineSpan,
   y: number,
   color: string,
   font = FONT,

@@ -1,5 +1,5 @@
 import type { LineProgram } from '@cruvo/core/program';
-import { paintHead, paintThinLine, paintWave, spanOf } from './paintLine';
+import { paintHead, paintThinLine, paintWave, spanOf, type LineSpan } from './paintLine';
 import { paintMouths } from './paintMouths';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
@@ -31,8 +31,10 @@ function paintRow(
   const strips = lanes ? [lanes.wave, lanes.words, lanes.sounds, lanes.mouths] : [row];
   for (const { top, height } of strips) context.fillRect(0, top, picture.width, height);
   for (const line of member.lines) {
-    if (lanes) paintLanes(context, line, lanes, picture, colors, member.member.character);
-    else paintThinLine(context, line, row, picture, colors);
+    const span = spanOf(line, picture);
+    if (!span) continue;
+    if (lanes) paintLanes(context, line, lanes, span, picture, colors, member.member.character);
+    else paintThinLine(context, line, row, span, picture, colors);
   }
 }
 
@@ -41,13 +43,12 @@ function paintLanes(
   context: CanvasRenderingContext2D,
   line: LineProgram,
   lanes: Lanes,
+  span: LineSpan,
   picture: TimelinePicture,
   colors: Colors,
   character: string,
 ): void {
-  const span = spanOf(line, picture);
-  if (!span) return;
-  paintHead(context, line, lanes.head, picture, colors);
+  paintHead(context, line, lanes.head, span, picture, colors);
   paintWave(context, line, lanes.wave, picture, colors.wave);
   context.save();
   context.beginPath();
