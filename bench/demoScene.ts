@@ -1,9 +1,9 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Drawing, characterFromArtwork } from '@cruvo/core/character';
+import { characterFromArtwork } from '@cruvo/core/character';
 import { type Program, type SceneMaterial, compile } from '@cruvo/core/program';
-import { starterScene } from '@cruvo/core/scene';
+import { backdropOf, starterScene } from '@cruvo/core/scene';
 import { readArtwork } from '@cruvo/media/artwork';
 import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { withRecord } from '@cruvo/core/records';
@@ -34,17 +34,12 @@ export async function demoScene(): Promise<DemoScene> {
     pictures.set(media, bytes.toString('utf8'));
     return media;
   };
-  const path = new URL('isbel.svg', SOURCE).pathname;
-  const artwork = await readArtwork([{ path, name: 'isbel.svg' }], {
-    keep,
-    report: () => undefined,
-  });
-  const isbel = characterFromArtwork('Isbel', artwork);
-  const backdrop: Drawing = {
-    kind: 'vector',
-    media: await keep(readFileSync(new URL('lamp-room.svg', SOURCE))),
-    ...{ x: 0, y: 0, width: 1920, height: 1080 },
-  };
+  const read = (name: string) =>
+    readArtwork([{ path: new URL(name, SOURCE).pathname, name }], {
+      keep,
+      report: () => undefined,
+    });
+  const isbel = characterFromArtwork('Isbel', await read('isbel.svg'));
   const voicePath = join(folder, 'voice.wav');
   const source = new URL('isbel-bulletin.flac', SOURCE).pathname;
   const voice = await writeWorkingVoice(source, 'isbel-bulletin.flac', voicePath);
@@ -59,7 +54,7 @@ export async function demoScene(): Promise<DemoScene> {
   const material: SceneMaterial = {
     scene: {
       ...starter,
-      backdrop,
+      backdrop: backdropOf('Lamp room', await read('lamp-room.svg'), starter.stage),
       lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, track: 'track' })),
     },
     characters: new Map([['isbel', isbel]]),

@@ -51,7 +51,7 @@ test('the template becomes a character that talks, blinks and looks', async ({ p
   for (const ability of ['blinks', 'looks', 'raises its brows']) {
     await expect(can(page, ability)).toBeVisible();
   }
-  await expect(page.getByLabel('The character’s name')).toHaveValue('Nell');
+  await expect(page.getByRole('heading', { name: 'Nell' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Full chart' })).toHaveAttribute(
     'aria-pressed',
     'true',
@@ -288,10 +288,10 @@ test('a character goes out as a file and into another production', async ({ page
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Character as a file' }).click();
   const file = await (await download).path();
-  await page.goto('/');
-  await page.getByRole('link', { name: '+ character' }).first().click();
+  await page.goto(`/productions/${DEMO.production}`);
+  await page.getByRole('link', { name: 'New character' }).click();
   await page.getByLabel('Layered artwork, files').setInputFiles(file);
-  await expect(page.getByLabel('The character’s name')).toHaveValue('Wick');
+  await expect(page.getByRole('heading', { name: 'Wick' })).toBeVisible();
   await expect(can(page, 'talks')).toBeVisible();
 });
 

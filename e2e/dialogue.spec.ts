@@ -21,7 +21,7 @@ const seconds = (flicks: number) => flicks / FLICKS_PER_SECOND;
 async function bringIn(studio: StudioPage): Promise<void> {
   await studio.page.getByRole('button', { name: 'Character', exact: true }).click();
   const menu = studio.page.locator('.dropdown-menu.show');
-  await menu.getByRole('button', { name: 'Two' }).click();
+  await menu.getByRole('button', { name: 'Two', exact: true }).click();
   await expect(studio.page.locator('.row-heads .worked-on')).toHaveCount(1);
   await expect(studio.page.locator('.row-name', { hasText: 'Two' })).toHaveCount(2);
 }

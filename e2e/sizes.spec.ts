@@ -13,8 +13,10 @@ for (const [width, height] of [
       await expect(page.getByRole('button', { name: 'Names' })).toBeVisible();
       await expect(page.locator('.tray-mouth')).toHaveCount(8);
       expect(await cutOff(page)).toEqual([]);
-      await page.getByRole('tab', { name: 'Films' }).click();
-      expect(await cutOff(page)).toEqual([]);
+      for (const name of ['Scene', 'Films']) {
+        await page.getByRole('tab', { name }).click();
+        expect(await cutOff(page)).toEqual([]);
+      }
     });
 
     test('nothing is cut beside a character', async ({ page }) => {
@@ -30,6 +32,7 @@ for (const [width, height] of [
       for (const [path, heading] of [
         ['/', 'Productions'],
         ['/new', 'New production'],
+        [`/productions/${DEMO.production}`, 'Scenes'],
         [`/scenes/${DEMO.scene}/live`, null],
       ] as const) {
         await page.goto(path);

@@ -5,6 +5,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import { connect, isReady, type Database } from './database/connect';
+import { DocumentBin } from './documents/bin';
 import { documentRoutes } from './documents/routes';
 import { DocumentStore } from './documents/store';
 import { FilmEvents } from './films/events';
@@ -29,6 +30,7 @@ export interface Services extends FilmServices {
   readonly speller: Speller;
   readonly database: Database;
   readonly tracks: TrackStore;
+  readonly bin: DocumentBin;
   readonly intake: MediaIntake;
   readonly queue: FilmQueue;
   readonly posters: PosterStore;
@@ -45,6 +47,7 @@ export function createServices(databaseUrl: string): Services {
     media,
     intake: new MediaIntake(media),
     documents,
+    bin: new DocumentBin(database),
     posters: new PosterStore(database, documents, media),
     tracks: new TrackStore(database),
     speller: spellWithEspeak,
@@ -90,7 +93,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', express.json({ limit: '20mb', verify: checkDepth }));
   app.use('/api', needObject);
   app.use('/api', idempotent(services.database));
-  app.use('/api', documentRoutes(services.documents));
+  app.use('/api', documentRoutes(services.documents, services.bin));
   app.use('/api', filmRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));
   app.use('/api', notFound);

@@ -24,11 +24,16 @@ const server = createApp(services, config.webFolder).listen(config.port, LOOPBAC
 limitTimeouts(server);
 
 const collect = () =>
-  collectGarbage(services.database).catch((error: unknown) =>
+  tidyUp().catch((error: unknown) =>
     log.warn({ reason: sentenceOf(error) }, 'what nobody needs could not be removed'),
   );
 void collect();
 const collecting = setInterval(() => void collect(), COLLECT_EVERY_MS);
+
+async function tidyUp(): Promise<void> {
+  await services.bin.empty();
+  await collectGarbage(services.database);
+}
 
 async function stop(): Promise<void> {
   clearInterval(collecting);

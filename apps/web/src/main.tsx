@@ -9,6 +9,7 @@ import { LivePage } from './live/LivePage';
 import { HomePage } from './productions/HomePage';
 import { NamingPage } from './productions/NamingPage';
 import { NewCharacterPage } from './productions/NewCharacterPage';
+import { ProductionPage } from './productions/ProductionPage';
 import { NewProductionPage } from './productions/NewProductionPage';
 import { Notice } from './shell/Notice';
 import { ScenePage } from './studio/ScenePage';
@@ -18,6 +19,7 @@ const router = createBrowserRouter([
   { path: '/', element: <HomePage /> },
   { path: '/naming', element: <NamingPage /> },
   { path: '/new', element: <NewProductionPage /> },
+  { path: '/productions/:production', element: <ProductionPage /> },
   { path: '/productions/:production/new-character', element: <NewCharacterPage /> },
   { path: '/characters/:character', element: <CharacterPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },

@@ -20,7 +20,7 @@ export function isDatabaseAway(error: unknown): boolean {
   return (
     /^(08...|57P0.|53300|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(codeOf(error)) ||
     name === 'KnexTimeoutError' ||
-    /Connection terminated|timeout expired|connection timeout|Timeout acquiring/i.test(
+    /Connection terminated|not queryable|timeout expired|connection timeout|Timeout acquiring/i.test(
       message ?? '',
     )
   );

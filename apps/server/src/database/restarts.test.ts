@@ -49,6 +49,7 @@ it.each([
   ['too many connections', { code: '53300' }, true],
   ['a database that stops', { code: '57P01' }, true],
   ['no room in the pool', { name: 'KnexTimeoutError' }, true],
+  ['a connection that broke', new Error('Client was closed and is not queryable'), true],
   ['a row that is there already', { code: '23505' }, false],
   ['nothing', null, false],
 ])('takes %s for what it is', (_, error, away) => {

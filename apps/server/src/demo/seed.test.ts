@@ -46,7 +46,8 @@ describe('the demo', () => {
 
   it('has every picture that it refers to', async () => {
     const { backdrop } = program.scene;
-    const hashes = [backdrop!, ...Object.values(isbel.drawings)].map(({ media }) => media);
+    const drawings = [backdrop!, isbel].flatMap((one) => Object.values(one.drawings));
+    const hashes = drawings.map(({ media }) => media);
     for (const hash of hashes) {
       expect((await studio.services.media.info(hash)).type).toBe('image/svg+xml');
     }

@@ -1,8 +1,9 @@
 import { createReadStream } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Character, type Drawing, characterFromArtwork } from '@cruvo/core/character';
+import { type Artwork, type Character, characterFromArtwork } from '@cruvo/core/character';
 import {
+  backdropOf,
   type OwnPronunciation,
   PRODUCTION_VERSION,
   type Scene,
@@ -58,7 +59,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     ...starter,
     length: frameStart(frameCount(voice.duration + ROOM_AFTER, '24'), '24'),
     stage: { ...starter.stage, background: '#33414a' },
-    backdrop: await backdrop(services),
+    backdrop: backdropOf('Lamp room', await artwork(services, 'lamp-room.svg'), starter.stage),
     cast: withRecord(starter.cast, 'isbel', (member) => ({ ...member, scale: 1, y: 1100 })),
     lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, script, track })),
   };
@@ -79,17 +80,15 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   ]);
 }
 
-async function drawn({ intake }: SeedServices, name: string): Promise<Character> {
-  const file = `${name.toLowerCase()}.svg`;
-  const source = createReadStream(new URL(file, FOLDER));
-  const brought = await intake.take('artwork', file, source);
-  return 'artwork' in brought ? characterFromArtwork(name, brought.artwork) : brought.character;
+async function drawn(services: SeedServices, name: string): Promise<Character> {
+  return characterFromArtwork(name, await artwork(services, `${name.toLowerCase()}.svg`));
 }
 
-async function backdrop({ media }: SeedServices): Promise<Drawing> {
-  const svg = await readFile(new URL('lamp-room.svg', FOLDER));
-  const hash = await media.writeBytes(svg, 'image/svg+xml');
-  return { kind: 'vector', media: hash, x: 0, y: 0, width: 1920, height: 1080 };
+async function artwork({ intake }: SeedServices, file: string): Promise<Artwork> {
+  const source = createReadStream(new URL(file, FOLDER));
+  const brought = await intake.take('artwork', file, source);
+  if (!('artwork' in brought)) throw new Error(`“${file}” holds no artwork.`);
+  return brought.artwork;
 }
 
 async function hear(

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
+import { plainLayer } from '@cruvo/core/character';
+import { backdropOf } from '@cruvo/core/scene';
 import { collectGarbage } from '../media/garbage';
 import { Client, makeProduction } from '../testing/requests';
 import { testStudio } from '../testing/studio';
@@ -31,7 +33,10 @@ describe('what nobody needs', () => {
     expect(added).toBeGreaterThan(3);
     await collectGarbage(database, 0);
     expect(await count('media')).toBe(before + added);
-    await client.send('DELETE', `/productions/${made.production}`);
+    await client.send('DELETE', `/documents/${made.production}`);
+    await collectGarbage(database, 0);
+    expect(await count('media')).toBe(before + added);
+    await studio.services.bin.empty(0);
     expect(await count('documents', { production: made.production })).toBe(0);
     await collectGarbage(database, 1);
     expect(await count('media')).toBe(before + added);
@@ -71,7 +76,9 @@ describe('what nobody needs', () => {
     await database('media')
       .where({ hash })
       .update({ unreferenced_since: database.raw("now() - interval '9 days'") });
-    const backdrop = { kind: 'raster', media: hash, x: 0, y: 0, width: 9, height: 9 };
+    const drawing = { kind: 'raster', media: hash, x: 0, y: 0, width: 9, height: 9 } as const;
+    const artwork = { width: 9, height: 9, notes: [], layers: [plainLayer('Fog', drawing)] };
+    const backdrop = backdropOf('Fog', artwork, made.scene.stage);
     const { revision } = await documents.read(made.sceneId);
     // A save that is under way while garbage is collected: what it needs waits for it, and stays.
     let collecting = Promise.resolve();
@@ -102,10 +109,11 @@ describe('what nobody needs', () => {
     const add = (document: object) =>
       client.send('POST', `/productions/${made.production}/documents`, document);
     const adding = scenes.map(add);
-    const deleting = client.send('DELETE', `/productions/${made.production}`);
+    const deleting = client.send('DELETE', `/documents/${made.production}`);
     const statuses = (await Promise.all(adding)).map(({ status }) => status);
     expect((await deleting).status).toBe(204);
     expect(statuses.every((status) => [201, 404, 422].includes(status))).toBe(true);
+    await studio.services.bin.empty(0);
     expect(await count('documents', { production: made.production })).toBe(0);
   });
 });

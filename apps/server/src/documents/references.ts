@@ -86,6 +86,9 @@ async function findCharacters(transaction: Database, wanted: readonly string[]):
       wanted.filter((id) => UUID.test(id)),
     )
     .where({ kind: 'character' })
+    .whereNull('deleted_at')
+    // Kept from being deleted meanwhile.
+    .forKeyShare()
     .select('id');
   if (rows.length < wanted.length) {
     throw new Problem(

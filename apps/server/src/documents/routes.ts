@@ -3,6 +3,7 @@ import { array, mixed, number, object, string } from 'yup';
 import { DOCUMENT_KINDS, patchesSchema, type DocumentKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
 import { idFrom } from '../http/routes';
+import type { DocumentBin } from './bin';
 import {
   RevisionConflict,
   type DocumentStore,
@@ -21,9 +22,11 @@ const newProduction = object({
   documents: array(newDocument).required().min(1).max(200),
 });
 
+const order = object({ ids: array(string().required().uuid()).required().min(1).max(2000) });
+
 const changes = object({ patches: patchesSchema });
 
-export function documentRoutes(documents: DocumentStore): Router {
+export function documentRoutes(documents: DocumentStore, bin: DocumentBin): Router {
   const router = Router();
 
   router.get('/productions', async (_request, response) => {
@@ -33,13 +36,14 @@ export function documentRoutes(documents: DocumentStore): Router {
       documents.list({ kind: 'character' }),
     ]);
     response.json(
-      productions.map(({ id, name }) => {
+      productions.map((root) => {
+        const { id, name } = root;
         const within = ({ production }: ListedDocument) => production === id;
         const [own, cast] = [scenes.filter(within), characters.filter(within)];
         return {
           id,
           name,
-          savedAt: [...own, ...cast].reduce(
+          savedAt: [root, ...own, ...cast].reduce(
             (latest, { savedAt }) => (savedAt > latest ? savedAt : latest),
             new Date(0),
           ),
@@ -48,6 +52,10 @@ export function documentRoutes(documents: DocumentStore): Router {
         };
       }),
     );
+  });
+
+  router.get('/deleted', async (_request, response) => {
+    response.json(await bin.list());
   });
 
   router.post('/productions', async (request, response) => {
@@ -69,8 +77,19 @@ export function documentRoutes(documents: DocumentStore): Router {
     response.status(201).json({ id: document.id });
   });
 
-  router.delete('/productions/:id', async (request, response) => {
-    await documents.deleteProduction(idFrom(request.params.id));
+  router.put('/productions/:id/order', async (request, response) => {
+    const { ids } = order.validateSync(request.body, { strict: true });
+    await documents.arrange(idFrom(request.params.id), ids);
+    response.status(204).end();
+  });
+
+  router.delete('/documents/:id', async (request, response) => {
+    await bin.put(idFrom(request.params.id));
+    response.status(204).end();
+  });
+
+  router.post('/deleted/:id/back', async (request, response) => {
+    await bin.bringBack(idFrom(request.params.id));
     response.status(204).end();
   });
 
@@ -138,7 +157,7 @@ function windowOf(request: Request): string | null {
     .validateSync(request.header('X-Window') ?? null);
 }
 
-const nameOf = ({ id, name }: ListedDocument) => ({ id, name });
+const nameOf = ({ id, name, savedAt }: ListedDocument) => ({ id, name, savedAt });
 
 function sendDocument(response: Response, document: StoredDocument): void {
   response

@@ -9,6 +9,7 @@ import {
 } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
 import equal from 'fast-deep-equal';
+import type { Knex } from 'knex';
 import { OWNER, type Database } from '../database/connect';
 import { referencedHashes, keepReferences } from './references';
 import { revisionsToForget, type Revision } from './revisions';
@@ -87,6 +88,7 @@ export class DocumentStore {
       // Kept from being deleted meanwhile.
       const there = await transaction('documents')
         .where({ id: production, kind: 'production' })
+        .whereNull('deleted_at')
         .forKeyShare()
         .first('id');
       if (!there) throw new Problem('not-found', 'This production is no longer there.');
@@ -121,24 +123,38 @@ export class DocumentStore {
   }
 
   async read(id: string): Promise<StoredDocument> {
-    const row = await this.database<Row>('documents').where({ id }).first();
+    const row = await this.database<Row>('documents as own')
+      .where('own.id', id)
+      .modify(thatIsThere)
+      .first('own.*');
     if (!row) throw new Problem('not-found', 'This is no longer there.');
     return fromRow(row);
   }
 
-  /** The newest first. Bodies are not read, so that a broken one spoils no list. */
+  /** In the order that was given to them, then the older first. Bodies are not read, so that a broken one spoils no list. */
   async list(filter: { kind?: DocumentKind; production?: string }): Promise<ListedDocument[]> {
-    const rows = await this.database('documents')
-      .where(filter)
-      .orderBy('created_at', 'desc')
+    const named = Object.entries(filter).map(([column, value]) => [`own.${column}`, value]);
+    const rows = await this.database('documents as own')
+      .where(Object.fromEntries(named))
+      .modify(thatIsThere)
+      .orderByRaw('own.position nulls last, own.created_at, own.id')
       .select<(Pick<Row, 'id' | 'kind' | 'production' | 'saved_at'> & { name: string })[]>(
-        'id',
-        'kind',
-        'production',
-        'saved_at',
-        'name',
+        ...['id', 'kind', 'production', 'saved_at', 'name'].map((column) => `own.${column}`),
       );
     return rows.map(({ saved_at, ...row }) => ({ ...row, savedAt: saved_at }));
+  }
+
+  /** Gives documents of a production an order among each other. */
+  async arrange(production: string, ids: readonly string[]): Promise<void> {
+    await this.database.transaction(async (transaction) => {
+      for (const [position, id] of ids.entries()) {
+        const found = await transaction('documents')
+          .where({ id, production })
+          .whereNot({ kind: 'production' })
+          .update({ position });
+        if (found === 0) throw new Problem('not-found', 'One of these is no longer there.');
+      }
+    });
   }
 
   /**
@@ -155,7 +171,11 @@ export class DocumentStore {
     window: string | null = null,
   ): Promise<StoredDocument> {
     return this.database.transaction(async (transaction) => {
-      const row = await transaction<Row>('documents').where({ id }).forUpdate().first();
+      const row = await transaction<Row>('documents as own')
+        .where('own.id', id)
+        .modify(thatIsThere)
+        .forUpdate('own')
+        .first('own.*');
       if (!row) throw new Problem('not-found', 'This is no longer there, so it can’t be saved.');
       const current = fromRow(row);
       if (row.revision !== revision && !(await isOwn(transaction, row, revision, window))) {
@@ -192,14 +212,14 @@ export class DocumentStore {
     if (!body) throw new Problem('not-found', 'This version is no longer kept.');
     return body;
   }
+}
 
-  async deleteProduction(production: string): Promise<void> {
-    // Everything in it goes along.
-    const gone = await this.database('documents')
-      .where({ id: production, kind: 'production' })
-      .delete();
-    if (gone === 0) throw new Problem('not-found', 'This production is no longer there.');
-  }
+/** Leaves out what was deleted, by itself or with its production. */
+function thatIsThere(query: Knex.QueryBuilder): void {
+  void query
+    .join('documents as root', 'root.id', 'own.production')
+    .whereNull('own.deleted_at')
+    .whereNull('root.deleted_at');
 }
 
 async function bodyOfRevision(

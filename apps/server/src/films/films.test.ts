@@ -260,7 +260,8 @@ describe('claims', () => {
     const made = await makeProduction(studio, client, 0.1);
     const film = await order(made);
     const claim = (await studio.services.films.claim(film.id))!;
-    await client.send('DELETE', `/productions/${made.production}`);
+    await client.send('DELETE', `/documents/${made.production}`);
+    await studio.services.bin.empty(0);
     expect(await studio.services.films.report(film.id, claim, 0.5)).toBe(false);
     expect((await client.send('GET', `/productions/${made.production}/films`)).body).toEqual([]);
   });

@@ -17,7 +17,9 @@ const IDS = ['x', '1', '%00', "' or 1=1", '..%2f..%2fetc%2fpasswd', `${NOBODY}0`
 
 /** Every route that takes something in its address. */
 const WITH_ID: readonly (readonly [method: string, path: (id: string) => string])[] = [
-  ['DELETE', (id) => `/productions/${id}`],
+  ['PUT', (id) => `/productions/${id}/order`],
+  ['DELETE', (id) => `/documents/${id}`],
+  ['POST', (id) => `/deleted/${id}/back`],
   ['POST', (id) => `/productions/${id}/documents`],
   ['GET', (id) => `/productions/${id}/films`],
   ['GET', (id) => `/documents/${id}`],
@@ -45,7 +47,7 @@ function expectSentence({ status, body }: { status: number; body: Record<string,
 
 describe.each(WITH_ID)('%s %s', (method, path) => {
   it.each(IDS)('says that there is nothing called %s', async (id) => {
-    const body = method === 'PATCH' || method === 'POST' ? {} : undefined;
+    const body = ['PATCH', 'POST', 'PUT'].includes(method) ? {} : undefined;
     expectSentence(await client.send(method, path(id), body, { 'If-Match': '"1"' }));
   });
 });
@@ -60,7 +62,9 @@ describe.each(WITH_ID.filter(([, path]) => !/films$/.test(path(NOBODY))))(
           ? { patches: [] }
           : method === 'POST'
             ? { id: NOBODY, kind: 'character', body: made.character }
-            : undefined;
+            : method === 'PUT'
+              ? { ids: [made.sceneId] }
+              : undefined;
       const answer = await client.send(method, path(id), body, { 'If-Match': '"1"' });
       expect([answer.status, path(id)]).toEqual([404, path(id)]);
       expectSentence(answer);
@@ -84,6 +88,7 @@ const BODIES: readonly (readonly [what: string, text: string])[] = [
 const WITH_BODY: readonly (readonly [method: string, path: () => string])[] = [
   ['POST', () => '/productions'],
   ['POST', () => `/productions/${made.production}/documents`],
+  ['PUT', () => `/productions/${made.production}/order`],
   ['PATCH', () => `/documents/${made.sceneId}`],
   ['POST', () => '/films'],
   ['POST', () => '/pronunciations'],
@@ -105,7 +110,7 @@ describe.each(WITH_BODY)('%s', (method, path) => {
     expectSentence(await send('{"id":1}', 'application/json; charset=koi8-r'));
   });
   it('refuses a repeated request under a key that can’t be one', async () => {
-    if (method === 'PATCH' || path() === '/tracks') return;
+    if (method !== 'POST' || path() === '/tracks') return;
     const { status } = await client.send(
       method,
       path(),

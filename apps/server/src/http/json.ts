@@ -17,7 +17,7 @@ export function checkDepth(_request: IncomingMessage, _response: unknown, body: 
 export const needObject: RequestHandler = (request, _response, next) => {
   const body: unknown = request.body;
   const isObject = typeof body === 'object' && body !== null && !Array.isArray(body);
-  if (['POST', 'PATCH'].includes(request.method) && !isObject) {
+  if (['POST', 'PUT', 'PATCH'].includes(request.method) && !isObject) {
     throw new Problem(
       'bad-input',
       'This request needs an object of JSON, with application/json as its Content-Type.',

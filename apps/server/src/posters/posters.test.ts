@@ -80,8 +80,9 @@ it('is refused in a sentence for what has none', async () => {
 
 it('is gone with its document, also where that is deleted while it is painted', async () => {
   const other = await makeProduction(studio, client);
-  const { database, documents, media } = studio.services;
+  const { bin, database, documents, media } = studio.services;
   const { png } = await new PosterStore(database, documents, media).find(other.sceneId);
-  await documents.deleteProduction(other.production);
+  await bin.put(other.production);
+  await bin.empty(0);
   await expect(png()).rejects.toThrow('This is no longer there.');
 });

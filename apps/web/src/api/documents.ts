@@ -15,12 +15,25 @@ export interface Document<Kind extends DocumentKind> {
   readonly body: DocumentBodies[Kind];
 }
 
-export interface ProductionSummary {
+/** What lists show of a document; the time as ISO 8601. */
+export interface ListedDocument {
   readonly id: string;
   readonly name: string;
   readonly savedAt: string;
-  readonly scenes: readonly { readonly id: string; readonly name: string }[];
-  readonly characters: readonly { readonly id: string; readonly name: string }[];
+}
+
+export interface ProductionSummary extends ListedDocument {
+  readonly scenes: readonly ListedDocument[];
+  readonly characters: readonly ListedDocument[];
+}
+
+/** Something that was deleted, and can still be brought back. */
+export interface DeletedDocument {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly production: string;
+  readonly name: string;
+  readonly deletedAt: string;
 }
 
 export interface Revision {
@@ -35,7 +48,24 @@ export type SaveOutcome<Kind extends DocumentKind> =
 
 export const listProductions = () => getJson<ProductionSummary[]>('/productions');
 
-export const deleteProduction = (id: string) => request(`/productions/${id}`, { method: 'DELETE' });
+/** Deletes a document; a production takes all that is in it along. It can be brought back for a while. */
+export const deleteDocument = (id: string) => request(`/documents/${id}`, { method: 'DELETE' });
+
+export const listDeleted = () => getJson<DeletedDocument[]>('/deleted');
+
+export const bringBack = (id: string) => order('POST', `/deleted/${id}/back`, {});
+
+/** Gives the documents of a production an order among each other. */
+export const arrange = (production: string, ids: readonly string[]) =>
+  order('PUT', `/productions/${production}/order`, { ids });
+
+/** Sends something that is answered by its being done. */
+const order = (method: 'POST' | 'PUT', path: string, body: object) =>
+  request(path, {
+    method,
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  });
 
 export async function readDocumentById<Kind extends DocumentKind>(
   kind: Kind,
@@ -77,6 +107,16 @@ export async function patchDocument<Kind extends DocumentKind>(
     return { saved: false, current: checked(kind, problem.current) };
   }
   throw problemFrom(response.status, problem ?? {});
+}
+
+/** Gives a document another name. @throws Problem */
+export async function renameDocument(kind: DocumentKind, id: string, name: string): Promise<void> {
+  const { revision } = await readDocumentById(kind, id);
+  const patches: Patches = [{ op: 'replace', path: ['name'], value: name }];
+  const outcome = await patchDocument(kind, id, revision, patches, crypto.randomUUID());
+  if (!outcome.saved) {
+    throw new Problem('conflict', 'It was renamed in another window just now. Try again.');
+  }
 }
 
 export function createProduction(

@@ -1,37 +1,31 @@
-import { useState } from 'react';
-import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { NameField } from '../shell/NameField';
 import { useCharacter, useOpenCharacter } from './CharacterContext';
 
 /** Where one is; the character's name can be changed on the spot. */
 export function CharacterTitle({ production }: { production: string }) {
-  const { store } = useOpenCharacter();
+  const { store, productionId } = useOpenCharacter();
   const name = useCharacter(({ character }) => character.name);
-  const [draft, setDraft] = useState<string | null>(null);
-  const keep = () => {
-    const wanted = draft?.trim();
-    if (wanted && wanted !== name)
-      store.getState().change((before) => ({ ...before, name: wanted }));
-    setDraft(null);
-  };
   return (
     <>
-      <span className="quiet align-self-center">{production}</span>
+      <Link
+        to={`/productions/${productionId}`}
+        className="quiet align-self-center way-up"
+        title="All scenes and characters of this production"
+      >
+        {production}
+      </Link>
       <span className="quiet align-self-center" aria-hidden>
         /
       </span>
-      <Form.Control
-        size="sm"
-        className="character-name"
-        aria-label="The character’s name"
-        value={draft ?? name}
-        maxLength={200}
-        onChange={({ target }) => setDraft(target.value)}
-        onBlur={keep}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key === 'Escape') setDraft(null);
-        }}
-      />
+      <h1 className="h6 mb-0 align-self-center">
+        <NameField
+          name={name}
+          label="The character’s name"
+          title="Rename the character"
+          onRename={(wanted) => store.getState().change((before) => ({ ...before, name: wanted }))}
+        />
+      </h1>
     </>
   );
 }

@@ -1,15 +1,20 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
-import { Button, Modal, Spinner } from 'react-bootstrap';
+import { useQuery } from '@tanstack/react-query';
+import { Plus, Search } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Form, InputGroup, Spinner } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
-import { deleteProduction, listProductions, type ProductionSummary } from '../api/documents';
-import { IconButton } from '../shell/IconButton';
+import { listProductions } from '../api/documents';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
-import { Poster } from './Poster';
-import { when } from '../shell/when';
+import { BinNotice } from './BinNotice';
+import { DeletedList } from './DeletedList';
+import { findProductions, SORTINGS, type Sorting } from './findProductions';
+import { ProductionCard } from './ProductionCard';
+import { useBin } from './useBin';
+
+/** So many productions are found at a glance. */
+const AT_A_GLANCE = 3;
 
 /** All productions. */
 export function HomePage() {
@@ -18,7 +23,13 @@ export function HomePage() {
     queryFn: listProductions,
     staleTime: 0,
   });
-  const [leaving, setLeaving] = useState<ProductionSummary | null>(null);
+  const bin = useBin();
+  const [search, setSearch] = useState('');
+  const [sorting, setSorting] = useState<Sorting>('saved');
+  const found = useMemo(
+    () => (data ? findProductions(data, search, sorting) : []),
+    [data, search, sorting],
+  );
   return (
     <div className="page">
       <TopBar />
@@ -29,113 +40,66 @@ export function HomePage() {
           </Notice>
         ) : (
           <div className="page-column">
-            <div className="d-flex align-items-center mb-4">
+            <div className="page-head">
               <h1 className="h3 mb-0">Productions</h1>
+              {data && data.length > AT_A_GLANCE && (
+                <>
+                  <InputGroup size="sm" className="search">
+                    <InputGroup.Text>
+                      <Search size={15} aria-hidden />
+                    </InputGroup.Text>
+                    <Form.Control
+                      type="search"
+                      placeholder="Productions, scenes, characters"
+                      aria-label="Search productions, scenes and characters"
+                      value={search}
+                      onChange={({ target }) => setSearch(target.value)}
+                    />
+                  </InputGroup>
+                  <Form.Select
+                    size="sm"
+                    className="w-auto"
+                    aria-label="Order"
+                    value={sorting}
+                    onChange={({ target }) => setSorting(target.value as Sorting)}
+                  >
+                    {Object.entries(SORTINGS).map(([key, label]) => (
+                      <option key={key} value={key}>
+                        {label}
+                      </option>
+                    ))}
+                  </Form.Select>
+                </>
+              )}
               <Link to="/new" className="btn btn-primary ms-auto">
                 <Plus size={18} aria-hidden /> New production
               </Link>
             </div>
+            <BinNotice bin={bin} />
             {isPending && <Spinner role="status" aria-label="Loading" />}
             {data?.length === 0 && (
               <p className="quiet">
                 Nothing here yet. Bring two drawings and a voice, and they talk within a minute.
               </p>
             )}
+            {data && data.length > 0 && found.length === 0 && (
+              <p className="quiet" role="status">
+                Nothing is called “{search.trim()}”.
+              </p>
+            )}
             <div className="production-grid">
-              {data?.map((production) => (
+              {found.map((production) => (
                 <ProductionCard
                   key={production.id}
                   production={production}
-                  onDelete={() => setLeaving(production)}
+                  onDelete={() => bin.remove(production)}
                 />
               ))}
             </div>
+            <DeletedList production={null} bin={bin} />
           </div>
         )}
       </main>
-      {leaving && <DeleteDialog production={leaving} onClose={() => setLeaving(null)} />}
     </div>
-  );
-}
-
-function ProductionCard({
-  production,
-  onDelete,
-}: {
-  production: ProductionSummary;
-  onDelete: () => void;
-}) {
-  const [scene] = production.scenes;
-  const [first] = production.characters;
-  const shown = scene ?? first;
-  const to = scene ? `/scenes/${scene.id}` : first ? `/characters/${first.id}` : null;
-  return (
-    <article className="production-card">
-      {shown ? <Poster of={shown.id} /> : <div className="poster" />}
-      <div className="caption">
-        <div className="min-w-0 flex-fill">
-          <h2 className="h6 mb-0">
-            {to ? <Link to={to}>{production.name}</Link> : production.name}
-          </h2>
-          <span className="quiet small">
-            {scene && `${scene.name} · `}saved {when(production.savedAt)}
-          </span>
-          <div className="cast small">
-            {production.characters.map(({ id, name }) => (
-              <Link key={id} to={`/characters/${id}`} title={`Set up ${name}`}>
-                {name}
-              </Link>
-            ))}
-            <Link
-              to={`/productions/${production.id}/new-character`}
-              title={`Add another character to ${production.name}`}
-            >
-              + character
-            </Link>
-          </div>
-        </div>
-        <IconButton icon={Trash2} label={`Delete ${production.name}`} onClick={onDelete} />
-      </div>
-    </article>
-  );
-}
-
-function DeleteDialog({
-  production,
-  onClose,
-}: {
-  production: ProductionSummary;
-  onClose: () => void;
-}) {
-  const client = useQueryClient();
-  const deletion = useMutation({
-    mutationFn: () => deleteProduction(production.id),
-    onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: ['productions'] });
-      onClose();
-    },
-  });
-  return (
-    <Modal show onHide={onClose} aria-labelledby="delete-title">
-      <Modal.Header closeButton>
-        <Modal.Title id="delete-title" as="h2" className="h5">
-          Delete “{production.name}”?
-        </Modal.Title>
-      </Modal.Header>
-      <Modal.Body>
-        Its characters, scenes and earlier versions go with it. This can’t be undone.
-        {deletion.error && (
-          <p className="text-danger-emphasis mt-2 mb-0">{sentenceOf(deletion.error)}</p>
-        )}
-      </Modal.Body>
-      <Modal.Footer>
-        <Button variant="quiet" onClick={onClose}>
-          Keep it
-        </Button>
-        <Button variant="danger" disabled={deletion.isPending} onClick={() => deletion.mutate()}>
-          Delete
-        </Button>
-      </Modal.Footer>
-    </Modal>
   );
 }

@@ -1,49 +1,31 @@
-import { useState } from 'react';
-import { Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { NameField } from '../shell/NameField';
 import { useOpenScene, useScene } from './SceneContext';
 
 /** Where one is: the production and the scene, whose name can be changed on the spot. */
 export function SceneTitle({ production }: { production: string }) {
-  const { store } = useOpenScene();
+  const open = useOpenScene();
   const name = useScene((state) => state.scene.name);
-  const [draft, setDraft] = useState<string | null>(null);
-  const commit = () => {
-    const wanted = draft?.trim();
-    if (wanted && wanted !== name) store.getState().rename(wanted);
-    setDraft(null);
-  };
   return (
     <>
-      <span className="quiet align-self-center">{production}</span>
+      <Link
+        to={`/productions/${open.production}`}
+        className="quiet align-self-center way-up"
+        title="All scenes and characters of this production"
+      >
+        {production}
+      </Link>
       <span className="quiet align-self-center" aria-hidden>
         /
       </span>
-      {draft === null ? (
-        <h1 className="h6 mb-0 align-self-center">
-          <button
-            type="button"
-            className="title-button"
-            title="Rename the scene"
-            onClick={() => setDraft(name)}
-          >
-            {name}
-          </button>
-        </h1>
-      ) : (
-        <Form.Control
-          size="sm"
-          autoFocus
-          aria-label="Name of the scene"
-          maxLength={200}
-          value={draft}
-          onChange={({ target }) => setDraft(target.value)}
-          onBlur={commit}
-          onKeyDown={({ key }) => {
-            if (key === 'Enter') commit();
-            if (key === 'Escape') setDraft(null);
-          }}
+      <h1 className="h6 mb-0 align-self-center">
+        <NameField
+          name={name}
+          label="Name of the scene"
+          title="Rename the scene"
+          onRename={(wanted) => open.store.getState().rename(wanted)}
         />
-      )}
+      </h1>
     </>
   );
 }

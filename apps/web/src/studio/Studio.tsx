@@ -25,9 +25,11 @@ import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
+import { ScenePanel } from './scene/ScenePanel';
 import { createSceneStore, type SceneStore } from './sceneStore';
 import { SceneTitle } from './SceneTitle';
 import { Stage } from './stage/Stage';
+import { StageDrop } from './stage/StageDrop';
 import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
 import { useStudioKeys } from './useStudioKeys';
@@ -155,11 +157,16 @@ function Workplace({
         </Button>
       </TopBar>
       <SaveBanner kind="scene" id={open.id} saver={open.saver} />
-      <Stage />
-      <aside className="side" aria-label="Line and films">
+      <StageDrop>
+        <Stage />
+      </StageDrop>
+      <aside className="side" aria-label="Line, scene and films">
         <Tabs activeKey={tab} onSelect={(key) => setTab(key ?? 'voice')} id="side">
           <Tab eventKey="voice" title="Line">
             <VoicePanel fitting={fitting} />
+          </Tab>
+          <Tab eventKey="scene" title="Scene">
+            <ScenePanel />
           </Tab>
           <Tab eventKey="films" title="Films">
             <FilmsPanel onNew={() => setDialog('film')} />

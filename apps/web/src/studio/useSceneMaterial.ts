@@ -1,4 +1,4 @@
-import { useQueries, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
@@ -92,13 +92,15 @@ export function useSceneMaterial(
   const drawings = useMemo(() => {
     if (characters.size < characterIds.length) return null;
     const own = [...characters.values()].flatMap((character) => Object.values(character.drawings));
-    return scene.backdrop ? [scene.backdrop, ...own] : own;
+    return [...Object.values(scene.backdrop?.drawings ?? {}), ...own];
   }, [characters, characterIds.length, scene.backdrop]);
   const images = useQuery({
     queryKey: ['images', drawings?.map(({ media }: Drawing) => media)],
     queryFn: () => loadImages(drawings ?? []),
     enabled: drawings !== null,
     staleTime: Infinity,
+    // What is there stays on the stage until what comes in is decoded.
+    placeholderData: keepPreviousData,
   });
 
   const program = useProgram(

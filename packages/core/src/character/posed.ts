@@ -13,7 +13,12 @@ import { branchOf, partById, treeOf } from './tree';
  * @param place maps the artwork onto the stage
  * @param owner what the ids of the items begin with, where there are several characters
  */
-export function itemsOf(character: Character, place: Matrix, pose: Pose, owner = ''): FrameItem[] {
+export function itemsOf(
+  character: Pick<Character, 'parts' | 'drawings'>,
+  place: Matrix,
+  pose: Pose,
+  owner = '',
+): FrameItem[] {
   return partItems(partsOf(character), character.drawings, place, pose, owner);
 }
 

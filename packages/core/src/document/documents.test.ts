@@ -6,6 +6,14 @@ const character = characters.get('character')!;
 const line = scene.lines['line']!;
 
 const withLine = (change: object) => ({ ...scene, lines: { line: { ...line, ...change } } });
+const withMarkers = (count: number) => ({
+  ...scene,
+  markers: Object.fromEntries(
+    Array.from({ length: count }, (_, at) => {
+      return [`m${at}`, { id: `m${at}`, name: 'Here', start: at, length: 0 }];
+    }),
+  ),
+});
 const production = {
   schemaVersion: 2,
   name: 'A',
@@ -17,9 +25,10 @@ describe('readDocument', () => {
     expect(readDocument('scene', scene)).toEqual(scene);
     expect(readDocument('character', character)).toEqual(character);
     expect(readDocument('production', production)).toEqual(production);
+    expect(Object.keys(readDocument('scene', withMarkers(10_000)).markers)).toHaveLength(10_000);
   });
   it.each([
-    ['scene', { ...scene, schemaVersion: 7 }, /newer Cruvo/],
+    ['scene', { ...scene, schemaVersion: scene.schemaVersion + 1 }, /newer Cruvo/],
     ['scene', { ...scene, length: -1 }, /length/],
     ['scene', { ...scene, frameRate: '26' }, /frameRate/],
     ['scene', { ...scene, cast: {} }, /member of the cast/],
@@ -29,6 +38,7 @@ describe('readDocument', () => {
     ['scene', withLine({ row: 'nowhere' }), /stand in a row/],
     ['scene', withLine({ offset: 1 }), /after its voice/],
     ['scene', { ...scene, lines: { other: line } }, /under its own id/],
+    ['scene', withMarkers(10_001), /10,000 markers/],
     ['character', { ...character, mouth: { ...character.mouth, part: 'nobody' } }, /does not have/],
     ['character', { ...character, drawings: {} }, /does not have/],
     [

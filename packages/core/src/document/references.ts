@@ -29,7 +29,7 @@ export function referencesOf<Kind extends DocumentKind>(
   if (kind === 'character') Object.values((body as Character).drawings).forEach(addDrawing);
   if (kind === 'scene') {
     const scene = body as Scene;
-    if (scene.backdrop) addDrawing(scene.backdrop);
+    Object.values(scene.backdrop?.drawings ?? {}).forEach(addDrawing);
     for (const { character } of castOf(scene)) found.characters.add(character);
     for (const { voice, track } of linesOf(scene)) {
       addMedia(voice.working, 'audio/wav');

@@ -7,15 +7,20 @@ import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
+import { backdropSchema } from '../scene/backdrop';
 import { castMemberSchema } from '../scene/cast';
 import { lineSchema } from '../scene/line';
+import { markerSchema } from '../scene/marker';
 import { rowSchema, SCENE_VERSION, sceneFields } from '../scene/scene';
 import recorded from './schemaDigests.json' with { type: 'json' };
 
 /** All that a document of each kind is checked by, piece by piece: a schema that is chosen by a value tells nothing itself. */
 const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]>> = {
   production: [productionSchema],
-  scene: [...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
+  scene: [
+    ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
+    ...[backdropSchema, partSchema, drawingSchema, markerSchema],
+  ],
   character: [
     ...[...Object.values(characterFields), partSchema, drawingSchema, eyesSchema],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],

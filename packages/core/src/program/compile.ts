@@ -4,6 +4,7 @@ import { inLayers, type ControlSet, type ControlSource } from '../controls';
 import { multiply, translation, turning, type Matrix } from '../geometry';
 import { blinksFor, seedFrom, type Blink } from '../life';
 import { inOrder } from '../records';
+import { backdropItems } from '../scene/backdrop';
 import { castOf, type CastMember } from '../scene/cast';
 import { linesOf, type Row, type Scene } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
@@ -45,7 +46,13 @@ export interface Program {
   /** Lines whose speaker has a mouth, by their ids. */
   readonly lines: ReadonlyMap<string, LineProgram>;
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
+  readonly backdrop: Memo<BackdropItems>;
 }
+
+/** What of a backdrop is painted behind the cast and in front of it, back to front. */
+type BackdropItems = ReturnType<typeof backdropItems>;
+
+const NO_BACKDROP: BackdropItems = { behind: [], inFront: [] };
 
 /**
  * Makes a scene ready. Only what depends on a change is made anew: what was made from the very same objects before
@@ -84,6 +91,9 @@ export function compile(
     members: [...memos.values()].map(({ value }) => value),
     lines,
     memos,
+    backdrop: reuse(before?.backdrop, [scene.backdrop, scene.stage], () =>
+      scene.backdrop ? backdropItems(scene.backdrop, scene.stage) : NO_BACKDROP,
+    ),
   };
 }
 

@@ -1,4 +1,4 @@
-import { itemOfDrawing, itemsOf } from '../character/posed';
+import { itemsOf } from '../character/posed';
 import { poseOf } from '../character/poseOf';
 import {
   inLayers,
@@ -8,7 +8,6 @@ import {
   type ControlValues,
 } from '../controls';
 import type { Frame } from '../frame';
-import { IDENTITY } from '../geometry';
 import type { Pose } from '../pose';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
@@ -49,15 +48,15 @@ export class Player {
 
   /** What is seen at a time. */
   seek(time: Flicks, live: LiveOverrides = NOTHING_LIVE): Frame {
-    const { scene, members } = this.program;
-    const backdrop = scene.backdrop ? [itemOfDrawing('backdrop', scene.backdrop, IDENTITY)] : [];
+    const { scene, members, backdrop } = this.program;
+    const { behind, inFront } = backdrop.value;
     const items = members.flatMap((own) => {
       if (own.member.hidden) return [];
       const pose = poseOf(own.character, this.values(own, time, live));
       return itemsOf(own.character, own.place, pose, `${own.member.id}/`);
     });
     const { width, height, background } = scene.stage;
-    return { width, height, background, items: [...backdrop, ...items] };
+    return { width, height, background, items: [...behind, ...items, ...inFront] };
   }
 
   /** What moves the parts of a cast member at a time; of one that is not there, nothing. */

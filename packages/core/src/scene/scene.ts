@@ -1,5 +1,4 @@
-import { boolean, number, object, string, type Schema } from 'yup';
-import { drawingSchema, type Drawing } from '../character/drawing';
+import { boolean, lazy, number, object, string, type Schema } from 'yup';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
   FLICKS_PER_SECOND,
@@ -8,12 +7,14 @@ import {
   type Flicks,
   type FrameRateName,
 } from '../time';
+import { backdropSchema, type Backdrop } from './backdrop';
 import { castMemberSchema, type CastMember } from './cast';
 import { lineSchema, LONGEST_VOICE, type Line } from './line';
+import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 
-export const SCENE_VERSION = 6;
+export const SCENE_VERSION = 7;
 /** The longest scene: two of the longest voices, one after the other. */
-const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
+export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
 /** A row of the timeline: what stands in it acts on its target. */
 export interface Row extends OrderedRecord {
@@ -24,17 +25,27 @@ export interface Row extends OrderedRecord {
   readonly muted: boolean;
 }
 
+/** The space in which a scene plays. */
+export interface StageSettings {
+  /** Stage units, which are pixels of a film of that size. */
+  readonly width: number;
+  readonly height: number;
+  /** Seen where nothing is drawn, #rrggbb; null: see-through. */
+  readonly background: string | null;
+}
+
 /** Characters on a stage with a backdrop, rows of lines, a length and a frame rate. */
 export interface Scene {
   readonly schemaVersion: typeof SCENE_VERSION;
   readonly name: string;
   readonly length: Flicks;
   readonly frameRate: FrameRateName;
-  readonly stage: { readonly width: number; readonly height: number; readonly background: string };
-  readonly backdrop: Drawing | null;
+  readonly stage: StageSettings;
+  readonly backdrop: Backdrop | null;
   readonly cast: Records<CastMember>;
   readonly rows: Records<Row>;
   readonly lines: Records<Line>;
+  readonly markers: Records<Marker>;
 }
 
 const sortedLines = new WeakMap<object, readonly Line[]>();
@@ -78,30 +89,42 @@ export const rowSchema: Schema<Row> = object({
   muted: boolean().required(),
 });
 
-/** What a scene has beside its tables. */
+/** Sides of a stage, in stage units. */
+export const STAGE_SIDE = { least: 16, most: 8192 } as const;
+const side = () => number().required().integer().min(STAGE_SIDE.least).max(STAGE_SIDE.most);
+
+/** What a scene has beside its tables and its backdrop. */
 export const sceneFields = {
   schemaVersion: number<typeof SCENE_VERSION>().required().oneOf([SCENE_VERSION]),
   name: string().required().max(200),
   length: flicksSchema().positive().max(LONGEST_SCENE),
   frameRate: string<FrameRateName>().required().oneOf(FRAME_RATE_NAMES),
   stage: object({
-    width: number().required().integer().min(16).max(8192),
-    height: number().required().integer().min(16).max(8192),
-    background: colorSchema(),
+    width: side(),
+    height: side(),
+    background: lazy((value: unknown) => (value === null ? string().nullable() : colorSchema())),
   }),
-  backdrop: drawingSchema.nullable().default(null) as Schema<Drawing | null>,
 };
 
 /** Checks a scene that comes from outside: each record by itself, and that each leads to one that is there. */
 export const sceneSchema: Schema<Scene> = object({
   ...sceneFields,
+  backdrop: lazy((value: unknown) =>
+    value === null ? object().nullable() : (backdropSchema as never),
+  ),
   cast: recordsSchema(castMemberSchema, 'cast member'),
   rows: recordsSchema(rowSchema, 'row'),
   lines: recordsSchema(lineSchema, 'line'),
+  markers: recordsSchema(markerSchema, 'marker'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
     Object.values(rows as Records<Row>).every(({ target }) => Object.hasOwn(cast, target)),
   )
   .test('rows', 'every line must stand in a row', ({ rows, lines }) =>
     Object.values(lines as Records<Line>).every(({ row }) => Object.hasOwn(rows, row)),
+  )
+  .test(
+    'markers',
+    `a scene has ${MOST_MARKERS.toLocaleString('en')} markers at most`,
+    ({ markers }) => Object.keys(markers as object).length <= MOST_MARKERS,
   ) as unknown as Schema<Scene>;

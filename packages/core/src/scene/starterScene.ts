@@ -1,9 +1,21 @@
+import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { withMember, type ArtworkSize } from './castEdits';
 import { nameOfFile, wholeLine, type Voice } from './line';
 import { withLines } from './lineEdits';
 import { SCENE_VERSION, type Scene } from './scene';
 
 const STAGE = { width: 1920, height: 1080, background: '#f4e9d8' } as const;
+
+/** How long a scene is before anything is said in it. */
+const EMPTY_LENGTH = 10 * FLICKS_PER_SECOND;
+
+/** A scene with nobody in it. */
+export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
+  return {
+    ...{ schemaVersion: SCENE_VERSION, name, length, frameRate: '24', stage: STAGE },
+    ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {} },
+  };
+}
 
 /** A scene as long as one voice, with the character that speaks it standing large in the middle. */
 export function starterScene(options: {
@@ -15,11 +27,7 @@ export function starterScene(options: {
   lineId: string;
 }): Scene {
   const { memberId: id, voice } = options;
-  const empty: Scene = {
-    ...{ schemaVersion: SCENE_VERSION, name: options.name, length: voice.duration },
-    ...{ frameRate: '24', stage: STAGE, backdrop: null, cast: {}, rows: {}, lines: {} },
-  };
-  const peopled = withMember(empty, {
+  const peopled = withMember(emptyScene(options.name, voice.duration), {
     ...{ id, character: options.characterId, name: options.name, size: options.character },
   });
   const name = nameOfFile(voice.name);

@@ -1,6 +1,8 @@
+import { plainLayer, type Artwork } from '../character/artwork';
 import { DEFAULT_FIT, type FitSettings } from '../mouth/fitSettings';
 import type { SceneMaterial } from '../program/compile';
 import { inTable } from '../records';
+import { backdropOf } from '../scene/backdrop';
 import { standing, type CastMember } from '../scene/cast';
 import { wholeLine, type Line } from '../scene/line';
 import { SCENE_VERSION, type Row } from '../scene/scene';
@@ -120,6 +122,18 @@ const ROWS = inTable<Row>(
   Object.keys(CAST).map((id) => ({ id, kind: 'dialogue', target: id, muted: false })),
 );
 
+const STAGE = { width: 960, height: 540, background: '#f4e9d8' };
+
+const HILLS_ARTWORK: Artwork = {
+  ...{ width: STAGE.width, height: STAGE.height, notes: [] },
+  layers: [
+    plainLayer('Hills', {
+      ...{ kind: 'vector', media: 'hills' },
+      ...{ x: 40, y: 22.5, width: 880, height: 495 },
+    }),
+  ],
+};
+
 const HILLS =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 96 54"><defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#203048"/><stop offset="1" stop-color="#b88a6a"/></linearGradient></defs><rect width="96" height="54" fill="url(#s)"/><path d="M0 40Q20 26 44 38T96 34V54H0Z" fill="#2f4a3a"/></svg>';
 
@@ -131,11 +145,12 @@ export function richScene(): SceneMaterial {
       name: 'Rich',
       length: toFlicks(4),
       frameRate: '24',
-      stage: { width: 960, height: 540, background: '#f4e9d8' },
-      backdrop: { kind: 'vector', media: 'hills', x: 40, y: 22.5, width: 880, height: 495 },
+      stage: STAGE,
+      backdrop: backdropOf('Hills', HILLS_ARTWORK, STAGE),
       cast: CAST,
       rows: ROWS,
       lines: Object.fromEntries(LINES.map((one) => [one.id, one])),
+      markers: {},
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

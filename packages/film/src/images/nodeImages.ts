@@ -26,7 +26,7 @@ export type NodeRetainedPainter = RetainedPainter<Image, Path2D, CanvasGradient>
 /** Every drawing that a scene can show. */
 export function drawingsOf({ scene, members }: Program): Drawing[] {
   return [
-    ...(scene.backdrop ? [scene.backdrop] : []),
+    ...Object.values(scene.backdrop?.drawings ?? {}),
     ...members.flatMap(({ character }) => Object.values(character.drawings)),
   ];
 }

@@ -3,12 +3,14 @@ import * as beginning from './001-beginning';
 import * as posters from './002-posters';
 import * as binaryTracks from './003-binary-tracks';
 import * as referencesAndLeases from './004-references-and-leases';
+import * as orderAndBin from './005-order-and-bin';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
   { name: '002-posters', migration: posters },
   { name: '003-binary-tracks', migration: binaryTracks },
   { name: '004-references-and-leases', migration: referencesAndLeases },
+  { name: '005-order-and-bin', migration: orderAndBin },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

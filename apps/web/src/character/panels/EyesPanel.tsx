@@ -4,7 +4,7 @@ import { type Brow, type Eyes, abilitiesOf } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { useHandles } from '../useHandles';
-import { Slider } from './fields';
+import { Slider } from './Slider';
 
 const MOST_LEAN = 30;
 

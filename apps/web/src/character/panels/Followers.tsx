@@ -7,7 +7,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { IconButton } from '../../shell/IconButton';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withColourBehind } from '../colourBehind';
-import { Slider } from './fields';
+import { Slider } from './Slider';
 import { PartSelect } from './PartSelect';
 
 const MOST_TURN = 30;

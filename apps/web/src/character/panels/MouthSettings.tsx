@@ -5,7 +5,8 @@ import type { CutMouth, JawMouth, LipsMouth, MouthRig } from '@cruvo/core/mouth'
 import type { Inside } from '@cruvo/core/pose';
 import { useCharacter, useOpenCharacter, type Handle } from '../CharacterContext';
 import { useHandles } from '../useHandles';
-import { Colour, Slider } from './fields';
+import { Colour } from '../../shell/fields';
+import { Slider } from './Slider';
 import { PartSelect } from './PartSelect';
 
 /** What can be set for a mouth that moves: sliders here, points on the drawing. */

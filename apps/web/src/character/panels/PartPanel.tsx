@@ -16,7 +16,7 @@ import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { takeAway } from '../useCharacterKeys';
-import { Figure } from './fields';
+import { Figure } from '../../shell/fields';
 import { SoundDetails } from './SoundDetails';
 import { meaningInWords } from '../parts/meaningInWords';
 

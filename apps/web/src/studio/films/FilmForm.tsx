@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Alert, Button, Form, InputGroup, Modal } from 'react-bootstrap';
 import { useForm, useWatch } from 'react-hook-form';
 import { sentenceOf } from '@cruvo/core/problem';
-import { type FilmSettings, filmSettingsSchema } from '@cruvo/core/scene';
+import { type FilmSettings, filmSettingsSchema, type StageSettings } from '@cruvo/core/scene';
 import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { orderFilm } from '../../api/films';
 import { useOpenScene } from '../SceneContext';
@@ -15,13 +15,22 @@ const SIZES = [
   { name: '1080 × 1920', width: 1080, height: 1920 },
 ];
 
+const WHITE = '#ffffff';
+
+/** A film of the stage's shape whose shorter side is 720 pixels, in even numbers. */
+function filmSize({ width, height }: Pick<StageSettings, 'width' | 'height'>) {
+  const factor = 720 / Math.min(width, height);
+  const even = (side: number) => 2 * Math.round((side * factor) / 2);
+  return { width: even(width), height: even(height) };
+}
+
 /** Asks how a film should be made, and orders it. */
 export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
   const { id, program, saver } = useOpenScene();
   const { stage, frameRate } = program.scene;
   const [failure, setFailure] = useState<string | null>(null);
   const { register, handleSubmit, setValue, control, formState } = useForm<FilmSettings>({
-    defaultValues: { width: 1280, height: 720, frameRate, background: stage.background },
+    defaultValues: { ...filmSize(stage), frameRate, background: stage.background ?? WHITE },
     resolver: yupResolver(filmSettingsSchema as never) as never,
   });
   const { errors, isSubmitting } = formState;

@@ -53,6 +53,7 @@ export function Stage() {
       canvas={canvas}
       box={box}
       label={`The scene “${program.scene.name}” as the film will show it`}
+      seeThrough={stage.background === null}
     >
       <StageHandles box={box} />
       {(playing || dropped > 0) && (

@@ -7,6 +7,7 @@ export function StageCanvas({
   canvas,
   box,
   label,
+  seeThrough = false,
   children,
 }: {
   holder: RefObject<HTMLDivElement | null>;
@@ -14,6 +15,8 @@ export function StageCanvas({
   box: CanvasBox;
   /** What is seen, for people who don't see it. */
   label: string;
+  /** Whether one can see through where nothing is drawn. */
+  seeThrough?: boolean;
   children?: ReactNode;
 }) {
   return (
@@ -23,6 +26,7 @@ export function StageCanvas({
         width={box.width}
         height={box.height}
         style={{ width: box.cssWidth, height: box.cssHeight }}
+        className={seeThrough ? 'see-through' : ''}
         role="img"
         aria-label={label}
       />

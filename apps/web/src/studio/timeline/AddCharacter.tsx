@@ -1,44 +1,34 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { UserPlus } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Dropdown, Spinner } from 'react-bootstrap';
-import { Link } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
-import { withMember } from '@cruvo/core/scene';
-import { listProductions, readDocumentById } from '../../api/documents';
+import { listProductions } from '../../api/documents';
+import { UploadBar } from '../../artwork/UploadBar';
+import { STARTERS } from '../../productions/starters';
 import { useOpenScene } from '../SceneContext';
+import { useNewMember } from '../stage/useNewMember';
+import { OtherCharacters } from './OtherCharacters';
 
-/** Brings a character of the production onto the stage; the same one also twice. */
+/** Brings a character onto the stage: of this production, of another one, one that ships with Cruvo, or from files. */
 export function AddCharacter() {
-  const { store, production } = useOpenScene();
-  const client = useQueryClient();
+  const { production } = useOpenScene();
+  const coming = useNewMember();
   const [open, setOpen] = useState(false);
-  const [failure, setFailure] = useState<string | null>(null);
+  const [choosing, setChoosing] = useState(false);
+  const files = useRef<HTMLInputElement>(null);
   const { data, error } = useQuery({
     queryKey: ['productions'],
     queryFn: listProductions,
     enabled: open,
     staleTime: 0,
   });
-  const characters = data?.find(({ id }) => id === production)?.characters;
-
-  const add = async (character: string) => {
-    setFailure(null);
-    try {
-      const { body } = await client.fetchQuery({
-        queryKey: ['character', character],
-        queryFn: () => readDocumentById('character', character),
-      });
-      const id = crypto.randomUUID();
-      store
-        .getState()
-        .edit((scene) => withMember(scene, { id, character, name: body.name, size: body }));
-      store.getState().chooseMember(id);
-    } catch (reason) {
-      setFailure(sentenceOf(reason));
-      setOpen(true);
-    }
-  };
+  const own = data?.find(({ id }) => id === production)?.characters ?? [];
+  const starters = STARTERS.filter(({ name }) => !own.some((one) => one.name === name));
+  const others =
+    data?.filter(({ id, characters }) => id !== production && characters.length > 0) ?? [];
+  const { progress } = coming.intake;
+  const failure = coming.failure ?? coming.intake.failure ?? (error ? sentenceOf(error) : null);
 
   return (
     <Dropdown drop="up" show={open} onToggle={setOpen}>
@@ -51,27 +41,67 @@ export function AddCharacter() {
         <UserPlus size={15} aria-hidden /> Character
       </Dropdown.Toggle>
       {/* Above all else: the rows are clipped. */}
-      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }}>
-        {(failure ?? error) && (
-          <Dropdown.ItemText className="small text-danger-emphasis" role="alert">
-            {failure ?? sentenceOf(error)}
-          </Dropdown.ItemText>
-        )}
-        {!characters && !error && (
+      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }} className="add-character">
+        {!data && !error && (
           <Dropdown.ItemText>
             <Spinner size="sm" role="status" aria-label="Loading the characters" />
           </Dropdown.ItemText>
         )}
-        {characters?.map(({ id, name }) => (
-          <Dropdown.Item as="button" key={id} onClick={() => void add(id)}>
+        {own.map(({ id, name }) => (
+          <Dropdown.Item as="button" key={id} onClick={() => void coming.add(id)}>
+            {name}
+          </Dropdown.Item>
+        ))}
+        {starters.length > 0 && <Dropdown.Header>Starters</Dropdown.Header>}
+        {starters.map(({ name, url, what }) => (
+          <Dropdown.Item
+            as="button"
+            key={name}
+            title={what}
+            onClick={() => void coming.start(name, url)}
+          >
             {name}
           </Dropdown.Item>
         ))}
         <Dropdown.Divider />
-        <Dropdown.Item as={Link} to={`/productions/${production}/new-character`}>
-          A new one …
+        <Dropdown.Item as="button" onClick={() => files.current?.click()}>
+          From artwork …
         </Dropdown.Item>
+        {others.length > 0 && (
+          <Dropdown.Item as="button" onClick={() => setChoosing(true)}>
+            From other productions …
+          </Dropdown.Item>
+        )}
       </Dropdown.Menu>
+      <input
+        ref={files}
+        type="file"
+        hidden
+        multiple
+        aria-label="Artwork of a new character"
+        onChange={({ target }) => {
+          void coming.intake.take([...(target.files ?? [])]);
+          target.value = '';
+        }}
+      />
+      {choosing && (
+        <OtherCharacters
+          productions={others}
+          onChoose={(id) => {
+            setChoosing(false);
+            void coming.copy(id);
+          }}
+          onClose={() => setChoosing(false)}
+        />
+      )}
+      {progress && (
+        <UploadBar progress={progress} name="the artwork" onCancel={coming.intake.cancel} />
+      )}
+      {failure && (
+        <p className="small text-danger-emphasis mb-0" role="alert">
+          {failure}
+        </p>
+      )}
     </Dropdown>
   );
 }

@@ -6,6 +6,7 @@ import { pronunciations } from './production/0002-pronunciations';
 import { moods } from './scene/0003-moods';
 import { pauses } from './scene/0004-pauses';
 import { records as sceneRecords } from './scene/0005-records';
+import { layeredBackdrops } from './scene/0007-layered-backdrops';
 import { stretches } from './scene/0006-stretches';
 import { sounds } from './scene/0002-sounds';
 
@@ -13,7 +14,7 @@ import { sounds } from './scene/0002-sounds';
 export const MIGRATIONS = {
   production: [pronunciations],
   character: [parts, browsAndInsides, characterRecords],
-  scene: [sounds, moods, pauses, sceneRecords, stretches],
+  scene: [sounds, moods, pauses, sceneRecords, stretches, layeredBackdrops],
 } as const satisfies Record<string, readonly Migration[]>;
 
 /**

@@ -2,6 +2,8 @@ import { CHARACTER_VERSION } from '../../character/character';
 import { chartOf } from '../../mouth/mouthRig';
 import { partsOf } from '../../character/partList';
 import { PRODUCTION_VERSION } from '../../scene/production';
+import { IDENTITY } from '../../geometry';
+import { backdropItems, backdropPlace } from '../../scene/backdrop';
 import { castOf } from '../../scene/cast';
 import { linesOf, SCENE_VERSION, speakerOf } from '../../scene/scene';
 import { toFlicks } from '../../time';
@@ -67,6 +69,19 @@ it('lines of before are heard as they were, from their beginning to their end', 
     expect([offset, length, gain, fadeIn, fadeOut]).toEqual([0, voice.duration, 0, 0, 0]);
     expect(name).toBe('hello');
   }
+});
+
+it('a backdrop of one picture lies where it did, and fills a stage of another size', () => {
+  const { body } = scenes.find(({ name }) => name === 'scene-6')!;
+  const drawing = {
+    ...{ kind: 'vector', media: 'e'.repeat(64), x: 40, y: 20 },
+    ...{ width: 880, height: 495 },
+  };
+  const { backdrop, stage } = readDocument('scene', { ...body, backdrop: drawing });
+  expect(Object.values(backdrop!.drawings)).toEqual([drawing]);
+  expect(backdropPlace(backdrop!, stage)).toEqual(IDENTITY);
+  expect(backdropItems(backdrop!, stage).behind).toHaveLength(1);
+  expect(backdropPlace(backdrop!, { width: 3840, height: 2160 })[0]).toBe(2);
 });
 
 const characters = FIXTURES.filter(({ kind }) => kind === 'character');

@@ -1,0 +1,135 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  rectSortingStrategy,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+} from '@dnd-kit/sortable';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { GripVertical } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Alert } from 'react-bootstrap';
+import { sentenceOf } from '@cruvo/core/problem';
+import { arrange, type ListedDocument, type ProductionSummary } from '../api/documents';
+import { DocumentCard } from './DocumentCard';
+
+interface SceneCardsProps {
+  readonly production: string;
+  readonly scenes: readonly ListedDocument[];
+  readonly onDuplicate: (id: string) => void;
+  readonly onDelete: (scene: ListedDocument) => void;
+  /** After the scenes. */
+  readonly children: ReactNode;
+}
+
+/** How far the pointer must go before a card goes with it, pixels. */
+const DRAG_FROM = 5;
+
+/** The scenes of a production; dragging one by its grip gives it another place, with the keyboard too. */
+export function SceneCards({
+  production,
+  scenes,
+  onDuplicate,
+  onDelete,
+  children,
+}: SceneCardsProps) {
+  const client = useQueryClient();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = scenes.map(({ id }) => id);
+  const arranging = useMutation({
+    mutationFn: (order: readonly string[]) => arrange(production, order),
+    // Seen in their new places at once.
+    onMutate: (order) =>
+      void client.setQueryData<ProductionSummary[]>(['productions'], (all) =>
+        all?.map((one) =>
+          one.id === production
+            ? { ...one, scenes: order.map((id) => one.scenes.find((scene) => scene.id === id)!) }
+            : one,
+        ),
+      ),
+    onSettled: () => client.invalidateQueries({ queryKey: ['productions'] }),
+  });
+  const place = (from: number, to: number) => {
+    if (from >= 0 && to >= 0 && from !== to) arranging.mutate(arrayMove(ids, from, to));
+  };
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over) place(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+  };
+
+  return (
+    <>
+      {arranging.error && <Alert variant="danger">{sentenceOf(arranging.error)}</Alert>}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={ids} strategy={rectSortingStrategy}>
+          <ol className="production-grid card-list">
+            {scenes.map((scene, at) => (
+              <SceneCard
+                key={scene.id}
+                scene={scene}
+                entries={[
+                  ['Duplicate', () => onDuplicate(scene.id)],
+                  ...(at > 0 ? [['Move earlier', () => place(at, at - 1)] as const] : []),
+                  ...(at < scenes.length - 1
+                    ? [['Move later', () => place(at, at + 1)] as const]
+                    : []),
+                  ['Delete', () => onDelete(scene)],
+                ]}
+              />
+            ))}
+            <li>{children}</li>
+          </ol>
+        </SortableContext>
+      </DndContext>
+    </>
+  );
+}
+
+function SceneCard({
+  scene,
+  entries,
+}: {
+  scene: ListedDocument;
+  entries: readonly (readonly [label: string, work: () => void])[];
+}) {
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
+    useSortable({ id: scene.id });
+  const { x, y } = transform ?? { x: 0, y: 0 };
+  return (
+    <li
+      ref={setNodeRef}
+      className={isDragging ? 'dragged' : ''}
+      style={transform ? { transform: `translate(${x}px, ${y}px)` } : {}}
+    >
+      <DocumentCard
+        document={scene}
+        to={`/scenes/${scene.id}`}
+        title={`Open ${scene.name}`}
+        entries={entries}
+      >
+        <button
+          ref={setActivatorNodeRef}
+          type="button"
+          className="grip"
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${scene.name}`}
+          title="Drag to another place; or Space, arrows, Space"
+        >
+          <GripVertical size={18} aria-hidden />
+        </button>
+      </DocumentCard>
+    </li>
+  );
+}

@@ -1,0 +1,179 @@
+import { Eye, EyeOff, ImagePlus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { Alert, Button, ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
+import { useDropzone } from 'react-dropzone';
+import type { ArtworkNote } from '@cruvo/core/character';
+import { withRecord } from '@cruvo/core/records';
+import {
+  BACKDROP_FITS,
+  backdropLayers,
+  backdropOf,
+  nameOfFile,
+  type Backdrop,
+  type BackdropFit,
+} from '@cruvo/core/scene';
+import { ArtworkProgress } from '../../artwork/ArtworkProgress';
+import { useArtworkIntake } from '../../artwork/useArtworkIntake';
+import { IconButton } from '../../shell/IconButton';
+import { useOpenScene, useScene } from '../SceneContext';
+import { TypedFigure } from './TypedFigure';
+
+const FIT_NAMES: Record<BackdropFit, readonly [name: string, hint: string]> = {
+  fill: ['Fill', 'All of the stage is covered; what is too much is cut off'],
+  fit: ['Fit', 'All of the backdrop is seen'],
+  placed: ['Place', 'Where and how large you want'],
+};
+
+/** The backdrop: a picture or a layered drawing, how it is fitted, and which of its layers stand in front. */
+export function BackdropFields() {
+  const { store } = useOpenScene();
+  const backdrop = useScene((state) => state.scene.backdrop);
+  const [notes, setNotes] = useState<readonly ArtworkNote[]>([]);
+  const intake = useArtworkIntake((sent, first) => {
+    if (sent.kind === 'character') {
+      throw new Error('This is a character, not a backdrop. Add it below, beside the timeline.');
+    }
+    setNotes(sent.artwork.notes);
+    store.getState().edit((scene) => ({
+      ...scene,
+      backdrop: backdropOf(nameOfFile(first.name), sent.artwork, scene.stage),
+    }));
+  });
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: (files) => void intake.take(files),
+    noClick: true,
+    noKeyboard: true,
+  });
+  const change = (fields: Partial<Backdrop>) =>
+    store.getState().edit((scene) => ({
+      ...scene,
+      backdrop: scene.backdrop && { ...scene.backdrop, ...fields },
+    }));
+  const remove = () => store.getState().edit((scene) => ({ ...scene, backdrop: null }));
+
+  return (
+    <div {...getRootProps({ className: `backdrop-drop ${isDragActive ? 'over' : ''}` })}>
+      <input {...getInputProps({ 'aria-label': 'Backdrop, files' })} />
+      {backdrop ? (
+        <>
+          <div className="d-flex align-items-center gap-1 mb-2">
+            <span className="flex-fill text-truncate" title={backdrop.name}>
+              {backdrop.name}
+            </span>
+            <IconButton icon={ImagePlus} label="Another backdrop" onClick={open} />
+            <IconButton icon={Trash2} label="Take the backdrop away" onClick={remove} />
+          </div>
+          <ButtonGroup size="sm" className="w-100 mb-2" aria-label="How the backdrop is fitted">
+            {BACKDROP_FITS.map((fit) => (
+              <ToggleButton
+                key={fit}
+                id={`backdrop-${fit}`}
+                type="radio"
+                name="backdrop-fit"
+                value={fit}
+                variant="outline-secondary"
+                title={FIT_NAMES[fit][1]}
+                checked={backdrop.fit === fit}
+                onChange={() => change({ fit })}
+              >
+                {FIT_NAMES[fit][0]}
+              </ToggleButton>
+            ))}
+          </ButtonGroup>
+          {backdrop.fit === 'placed' && <PlaceFields backdrop={backdrop} onChange={change} />}
+          <LayerList backdrop={backdrop} onChange={change} />
+        </>
+      ) : (
+        intake.progress === null && (
+          <>
+            <p className="quiet small mb-2">
+              Drop a picture or a layered drawing here: SVG, OpenRaster, PSD, PNG, JPEG or WebP. Its
+              layers may also stand in front of the characters.
+            </p>
+            <Button size="sm" variant="outline-secondary" onClick={open}>
+              <ImagePlus size={16} aria-hidden /> Choose a backdrop
+            </Button>
+          </>
+        )
+      )}
+      <ArtworkProgress intake={intake} />
+      {notes.length > 0 && (
+        <Alert variant="warning" className="small mt-2" dismissible onClose={() => setNotes([])}>
+          Some of it looks different:
+          <ul className="mb-0 ps-3">
+            {notes.slice(0, 5).map(({ layer, sentence }) => (
+              <li key={`${layer.join('/')} ${sentence}`}>
+                {layer.join(' / ')}: {sentence}
+              </li>
+            ))}
+          </ul>
+        </Alert>
+      )}
+    </div>
+  );
+}
+
+interface FieldsProps {
+  readonly backdrop: Backdrop;
+  readonly onChange: (fields: Partial<Backdrop>) => void;
+}
+
+const FAR = 100_000;
+
+function PlaceFields({ backdrop: { x, y, scale }, onChange }: FieldsProps) {
+  return (
+    <div className="d-flex gap-2 mb-2">
+      <TypedFigure
+        label="Middle, across"
+        value={x}
+        {...{ min: -FAR, max: FAR, digits: 1 }}
+        onChange={(to) => onChange({ x: to })}
+      />
+      <TypedFigure
+        label="down"
+        value={y}
+        {...{ min: -FAR, max: FAR, digits: 1 }}
+        onChange={(to) => onChange({ y: to })}
+      />
+      <TypedFigure
+        label="Size, %"
+        value={100 * scale}
+        {...{ min: 0.1, max: 100_000, digits: 1 }}
+        onChange={(percent) => onChange({ scale: percent / 100 })}
+      />
+    </div>
+  );
+}
+
+/** The layers, the nearest first. */
+function LayerList({ backdrop, onChange }: FieldsProps) {
+  const { front, parts } = backdrop;
+  const layers = [...backdropLayers(backdrop)].reverse();
+  const setFront = (id: string, inFront: boolean) =>
+    onChange({ front: inFront ? [...front, id] : front.filter((other) => other !== id) });
+  const setHidden = (id: string, hidden: boolean) =>
+    onChange({ parts: withRecord(parts, id, (part) => ({ ...part, hidden })) });
+  return (
+    <ul className="layer-list" aria-label="Layers of the backdrop">
+      {layers.map(({ id, name, hidden, clipped }) => (
+        <li key={id}>
+          <IconButton
+            icon={hidden ? EyeOff : Eye}
+            label={hidden ? `Show ${name}` : `Hide ${name}`}
+            onClick={() => setHidden(id, !hidden)}
+          />
+          <span className={`flex-fill text-truncate ${hidden ? 'quiet' : ''}`}>{name}</span>
+          {!clipped && (
+            <Form.Check
+              id={`front-${id}`}
+              label="in front"
+              title={`${name} stands in front of the characters`}
+              checked={front.includes(id)}
+              onChange={({ target }) => setFront(id, target.checked)}
+            />
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
