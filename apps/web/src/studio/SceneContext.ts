@@ -4,6 +4,7 @@ import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Character } from '@cruvo/core/character';
 import type { Program } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
+import type { MouthKeying } from './mouths/mouthKeying';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
@@ -16,6 +17,7 @@ export interface OpenScene {
   readonly store: SceneStore;
   readonly saver: DocumentSaver<'scene'>;
   readonly transport: Transport;
+  readonly keying: MouthKeying;
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
   readonly program: Program;

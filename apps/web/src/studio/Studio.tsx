@@ -22,9 +22,13 @@ import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
 import { EarlierVersions } from '../saving/EarlierVersions';
 import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
+import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
+import { ReviewCard } from './review/ReviewCard';
+import { useReview } from './review/useReview';
+import { ExposureSheet } from './sheet/ExposureSheet';
 import { ScenePanel } from './scene/ScenePanel';
 import { createSceneStore, type SceneStore } from './sceneStore';
 import { SceneTitle } from './SceneTitle';
@@ -64,6 +68,8 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [transport] = useState(() => new Transport(length, voices));
   useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
+  const [keying] = useState(() => new MouthKeying(store, transport, material.program));
+  useEffect(() => keying.update(material.program), [keying, material.program]);
 
   const takeAnalysis = useCallback(
     (line: string, voice: AnalysedVoice, unasked: boolean) => {
@@ -102,6 +108,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     store,
     saver,
     transport,
+    keying,
   };
   return (
     <SceneContext value={open}>
@@ -135,11 +142,16 @@ function Workplace({
     initialData: production,
   });
   const fitting = useFitting(open.tracks, current.body.pronunciations, onFirst, onHeard);
-  useStudioKeys(open, readView, () => setDialog('keys'));
+  const { review, next } = useReview();
+  useStudioKeys(open, readView, {
+    help: () => setDialog('keys'),
+    review: next,
+    reviewing: review !== null,
+  });
   const close = () => setDialog(null);
 
   return (
-    <div className="studio">
+    <div className={tab === 'sheet' ? 'studio with-sheet' : 'studio'}>
       <TopBar title={<SceneTitle production={production.body.name} />}>
         <SaveState saver={open.saver} />
         <UndoButtons history={history} />
@@ -159,14 +171,24 @@ function Workplace({
       <SaveBanner kind="scene" id={open.id} saver={open.saver} />
       <StageDrop>
         <Stage />
+        {review && <ReviewCard review={review} />}
       </StageDrop>
-      <aside className="side" aria-label="Line, scene and films">
-        <Tabs activeKey={tab} onSelect={(key) => setTab(key ?? 'voice')} id="side">
+      <aside className="side" aria-label="Line, scene, sheet and films">
+        <Tabs
+          activeKey={tab}
+          onSelect={(key) => setTab(key ?? 'voice')}
+          id="side"
+          mountOnEnter
+          unmountOnExit
+        >
           <Tab eventKey="voice" title="Line">
-            <VoicePanel fitting={fitting} />
+            <VoicePanel fitting={fitting} onReview={next} />
           </Tab>
           <Tab eventKey="scene" title="Scene">
             <ScenePanel />
+          </Tab>
+          <Tab eventKey="sheet" title="Sheet">
+            <ExposureSheet />
           </Tab>
           <Tab eventKey="films" title="Films">
             <FilmsPanel onNew={() => setDialog('film')} />

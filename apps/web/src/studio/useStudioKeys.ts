@@ -1,23 +1,24 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/program';
-import { isHeardAt, linesOf, sceneTime, voiceTime } from '@cruvo/core/scene';
-import { leastConfident } from '@cruvo/core/speech';
+import { isHeardAt, linesOf, sceneTime, voiceTime, withMarker } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
+import { nextJump, type JumpKind } from './jumps';
 import { lineActions } from './lineActions';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import { onControl } from '../shell/onControl';
 import type { OpenScene } from './SceneContext';
+import { focusOf } from './sceneStore';
 import type { TimelineView } from './timeline/Timeline';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
 /** The keys of the studio. Typing into a field keeps its own. */
 export function useStudioKeys(
-  { store, transport, program }: OpenScene,
+  { store, transport, program, keying }: OpenScene,
   view: () => TimelineView | null,
-  onHelp: () => void,
+  on: { readonly help: () => void; readonly review: () => void; readonly reviewing: boolean },
 ): void {
   const { history } = store;
   const found = () => chosenMouth(program, store.getState().chosen);
@@ -41,20 +42,16 @@ export function useStudioKeys(
     if (line) store.getState().choose({ line: line.id, time: voiceTime(line, time) });
   };
 
-  /** The next mouth whose sound is unsure, from the chosen one or the playhead on; from the start again after the last. */
-  const chooseUnsure = () => {
-    const lines = program.members.flatMap((member) => member.lines);
-    const chosen = found();
-    const here = chosen ? sceneTime(chosen.line, chosen.mouth.end) : toFlicks(transport.time());
-    const unsure = lines.flatMap(({ line, track }) =>
-      leastConfident(track?.sounds ?? [])
-        .map(({ start, end }) => ({ line, time: toFlicks((start + end) / 2) }))
-        .filter(({ time }) => isHeardAt(line, sceneTime(line, time))),
-    );
-    const next = unsure.find(({ line, time }) => sceneTime(line, time) > here) ?? unsure[0];
-    if (!next) return;
-    store.getState().choose({ line: next.line.id, time: next.time });
-    transport.scrub(toSeconds(sceneTime(next.line, next.time)));
+  /** The drawing of a number, among those of the member that is worked on. */
+  const drawingOf = (key: string): { member: string; drawing: string } | null => {
+    const { member, line } = focusOf(store.getState());
+    const rig = program.members.find((one) => one.member.id === member)?.character.mouth;
+    const entry = rig && line && chartOfLine(rig, line).drawings[Number(key) - 1];
+    return entry && member !== null ? { member, drawing: entry.drawing } : null;
+  };
+  const jump = (kind: JumpKind, direction: 1 | -1) => () => {
+    const time = nextJump(program, kind, toFlicks(transport.time()), direction);
+    if (time !== null) transport.scrub(toSeconds(time));
   };
 
   useHotkeys('space', () => transport.toggle(), options);
@@ -64,8 +61,12 @@ export function useStudioKeys(
   useHotkeys('period', () => stepFrames(transport, program.scene.frameRate, 1), options);
   useHotkeys('left', () => chooseNext(-1), options);
   useHotkeys('right', () => chooseNext(1), options);
-  useHotkeys('enter', chooseHere, { ...options, ignoreEventWhen: onControl });
-  useHotkeys('u', chooseUnsure, options);
+  useHotkeys('enter', chooseHere, {
+    ...options,
+    enabled: !on.reviewing,
+    ignoreEventWhen: onControl,
+  });
+  useHotkeys('u', on.review, options);
   useHotkeys('escape', () => store.getState().choose(null));
   useHotkeys(
     'shift+left',
@@ -107,11 +108,38 @@ export function useStudioKeys(
   useHotkeys(
     DIGITS,
     (event) => {
+      if (transport.state.getState().playing) {
+        const laid = drawingOf(event.key);
+        if (laid && !event.repeat) keying.press(laid.member, laid.drawing);
+        return;
+      }
       const mouth = found();
       const rig = mouth?.character.mouth;
       const entry = rig && chartOfLine(rig, mouth.line).drawings[Number(event.key) - 1];
       if (entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
     },
+    options,
+  );
+  useHotkeys('pagedown', jump('line', 1), options);
+  useHotkeys('pageup', jump('line', -1), options);
+  useHotkeys('mod+right', jump('word', 1), options);
+  useHotkeys('mod+left', jump('word', -1), options);
+  useHotkeys('c', jump('correction', 1), options);
+  useHotkeys('shift+c', jump('correction', -1), options);
+  useHotkeys('n', jump('marker', 1), options);
+  useHotkeys('shift+n', jump('marker', -1), options);
+  useHotkeys(
+    'm',
+    () =>
+      store.getState().edit((scene) => ({
+        ...scene,
+        markers: withMarker(scene.markers, crypto.randomUUID(), toFlicks(transport.time())),
+      })),
+    options,
+  );
+  useHotkeys(
+    'h',
+    () => transport.setSpeed(transport.state.getState().speed === 1 ? 0.5 : 1),
     options,
   );
   useHotkeys('mod+z', () => history.undo(), options);
@@ -120,5 +148,5 @@ export function useStudioKeys(
   useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
   useHotkeys('0', () => view()?.whole(), options);
-  useHotkeys('?', onHelp, { ...options, useKey: true });
+  useHotkeys('?', on.help, { ...options, useKey: true });
 }

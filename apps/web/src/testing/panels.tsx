@@ -14,6 +14,7 @@ import type { Saying } from '../character/useSaying';
 import { DocumentSaver, type SaverPorts } from '../saving/documentSaver';
 import { SceneContext, type OpenScene } from '../studio/SceneContext';
 import { createSceneStore, type SceneStore } from '../studio/sceneStore';
+import { MouthKeying } from '../studio/mouths/mouthKeying';
 import { Transport } from '../studio/playback/transport';
 import { toSeconds } from '@cruvo/core/time';
 
@@ -46,13 +47,16 @@ export function renderInScene(
   material: SceneMaterial = testMaterial(),
 ): { store: SceneStore; open: OpenScene; again: () => void } {
   const store = createSceneStore(material.scene);
+  const programNow = () => compile({ ...material, scene: store.getState().scene });
+  const transport = new Transport(toSeconds(material.scene.length), []);
   const openNow = (): OpenScene => ({
     ...{ id: 'scene', production: 'production', store },
     saver: new DocumentSaver<'scene'>('scene', 1, store.getState().scene, willingPorts()),
-    transport: new Transport(toSeconds(material.scene.length), []),
+    transport,
+    keying: new MouthKeying(store, transport, programNow()),
     characters: material.characters,
     tracks: material.tracks,
-    program: compile({ ...material, scene: store.getState().scene }),
+    program: programNow(),
     images: new Map(),
     peaks: new Map(),
   });

@@ -17,6 +17,8 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   say(!equal(before.backdrop, after.backdrop), 'The backdrop is another one.');
   say(!equal(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
 
+  say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
+
   for (const line of linesOf(after)) {
     const old = before.lines[line.id];
     if (old) sentences.push(...lineChanges(old, line));
@@ -50,6 +52,7 @@ function lineChanges(before: Line, after: Line): string[] {
       : []),
     ...(before.start !== after.start ? [`${name} starts at ${inSeconds(after.start)}.`] : []),
     ...(!equal(before.fit, after.fit) ? [`${name} is fitted with other settings.`] : []),
+    ...(!equal(before.reviewed, after.reviewed) ? [`More of ${name} was looked at.`] : []),
     ...(before.track !== after.track ? [`The mouths of ${name} were fitted anew.`] : []),
     ...(corrections.length > 0
       ? [`Mouths of ${name} were changed by hand at ${corrections.join(', ')}.`]

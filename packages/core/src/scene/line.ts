@@ -1,4 +1,4 @@
-import { number, object, string, type Schema } from 'yup';
+import { array, number, object, string, type Schema } from 'yup';
 import type { Envelope } from '../audio/envelope';
 import { VOICE_CHANNELS, type VoiceChannel } from '../audio/samples';
 import { hashSchema } from '../character/drawing';
@@ -58,6 +58,14 @@ export interface Line {
   readonly track: string | null;
   /** Mouths set by hand; times from the start of the voice, so that they stay with their sounds. */
   readonly corrections: Corrections;
+  /** Where somebody has looked at the mouths and was content; in order, apart, in times of the voice. */
+  readonly reviewed: readonly Stretch[];
+}
+
+/** A stretch of time, from its start to before its end. */
+export interface Stretch {
+  readonly start: Flicks;
+  readonly end: Flicks;
 }
 
 export const voiceSchema: Schema<Voice> = object({
@@ -71,6 +79,9 @@ export const voiceSchema: Schema<Voice> = object({
   sampleRate: number().required().positive(),
   channels: number().required().integer().min(1),
 });
+
+/** The most stretches that were looked at, in one line. */
+const MOST_REVIEWED = 20_000;
 
 /** How far the loudness of a line can be changed, dB. */
 export const GAIN_RANGE = { least: -48, most: 24 } as const;
@@ -94,6 +105,14 @@ export const lineSchema = object({
   fit: fitSettingsSchema,
   track: hashSchema().nullable().default(null),
   corrections: correctionsSchema,
+  reviewed: array(object({ start: flicksSchema(), end: flicksSchema().moreThan(0) }))
+    .required()
+    .max(MOST_REVIEWED)
+    .test('ordered', 'what was looked at must be in order and apart', (stretches) =>
+      stretches.every(
+        ({ start, end }, at) => end > start && start > (stretches[at - 1]?.end ?? -1),
+      ),
+    ),
 })
   .test(
     'stretch',
@@ -111,7 +130,7 @@ export function wholeLine(place: Pick<Line, 'id' | 'row' | 'name' | 'start' | 'v
   return {
     ...{ script: '', language: 'en', mood: null, pauseDrawing: null, channel: 'both' },
     ...{ offset: 0, length: place.voice.duration, gain: 0, fadeIn: 0, fadeOut: 0 },
-    ...{ fit: DEFAULT_FIT, track: null, corrections: [] },
+    ...{ fit: DEFAULT_FIT, track: null, corrections: [], reviewed: [] },
     ...place,
   };
 }
@@ -157,4 +176,15 @@ export function sceneTime({ start, offset }: Pick<Line, 'start' | 'offset'>, tim
 /** Whether a line is heard at a time of its scene. */
 export function isHeardAt({ start, length }: Pick<Line, 'start' | 'length'>, time: Flicks) {
   return time >= start && time < start + length;
+}
+
+/** A line of which one more stretch was looked at; times of its voice. */
+export function withReviewed(line: Line, { start, end }: Stretch): Line {
+  const apart = line.reviewed.filter((one) => one.end < start || one.start > end);
+  const joined = line.reviewed.filter((one) => !apart.includes(one));
+  const all = {
+    start: Math.min(start, ...joined.map((one) => one.start)),
+    end: Math.max(end, ...joined.map((one) => one.end)),
+  };
+  return { ...line, reviewed: [...apart, all].sort((a, b) => a.start - b.start) };
 }

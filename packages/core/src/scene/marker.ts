@@ -30,3 +30,16 @@ export function markersOf({ markers }: { readonly markers: Records<Marker> }): r
   sorted.set(markers, list);
   return list;
 }
+
+/** A table of markers with one more, named after how many there are. */
+export function withMarker(markers: Records<Marker>, id: string, start: Flicks): Records<Marker> {
+  const names = new Set(Object.values(markers).map(({ name }) => name));
+  let number = names.size + 1;
+  while (names.has(`Marker ${number}`)) number++;
+  return { ...markers, [id]: { id, name: `Marker ${number}`, start, length: 0 } };
+}
+
+/** A table of markers without one. */
+export function withoutMarker(markers: Records<Marker>, id: string): Records<Marker> {
+  return Object.fromEntries(Object.entries(markers).filter(([key]) => key !== id));
+}

@@ -1,10 +1,11 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useRef } from 'react';
 import { type MouthChart, mouthIndexAt } from '@cruvo/core/mouth';
 import { type MemberProgram, chartOfLine } from '@cruvo/core/program';
 import { isHeardAt, voiceTime } from '@cruvo/core/scene';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
+import { MouthPicture } from './MouthPicture';
 import { useThumbnails } from './useThumbnails';
 import { toFlicks } from '@cruvo/core/time';
 
@@ -30,7 +31,12 @@ interface TrayProps {
 }
 
 function Tray({ member, chart, chosen }: TrayProps) {
-  const { store } = useOpenScene();
+  const { store, keying } = useOpenScene();
+  const playing = useTransport((state) => state.playing);
+  const titleFor = (label: string) => {
+    if (playing) return `Lay “${label}” from here on`;
+    return chosen ? `Show “${label}” here` : 'Choose a mouth on the timeline first';
+  };
   const pictures = useThumbnails().get(member.member.character);
   const tray = useRef<HTMLDivElement>(null);
 
@@ -58,13 +64,16 @@ function Tray({ member, chart, chosen }: TrayProps) {
           type="button"
           className="tray-mouth"
           data-drawing={drawing}
-          disabled={!chosen}
+          disabled={!chosen && !playing}
           aria-pressed={chosen?.mouth.drawing === drawing}
           aria-keyshortcuts={index < 9 ? String(index + 1) : undefined}
-          title={chosen ? `Show “${label}” here` : 'Choose a mouth on the timeline first'}
-          onClick={() => chosen && mouthEdits.setDrawing(store, chosen, drawing)}
+          title={titleFor(label)}
+          onClick={() => {
+            if (playing) keying.press(member.member.id, drawing);
+            else if (chosen) mouthEdits.setDrawing(store, chosen, drawing);
+          }}
         >
-          <Copy of={pictures?.get(drawing)} />
+          <MouthPicture of={pictures?.get(drawing)} />
           {index < 9 && (
             <span className="key" aria-hidden>
               {index + 1}
@@ -76,12 +85,4 @@ function Tray({ member, chart, chosen }: TrayProps) {
       ))}
     </div>
   );
-}
-
-function Copy({ of }: { of: HTMLCanvasElement | undefined }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (of) canvas.current?.getContext('2d')?.drawImage(of, 0, 0);
-  }, [of]);
-  return <canvas ref={canvas} width={of?.width ?? 1} height={of?.height ?? 1} aria-hidden />;
 }

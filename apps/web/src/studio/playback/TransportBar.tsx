@@ -1,6 +1,7 @@
 import {
   ChevronLeft,
   ChevronRight,
+  Gauge,
   Pause,
   Play,
   Repeat,
@@ -25,6 +26,7 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
   const { transport, program } = useOpenScene();
   const playing = useTransport((state) => state.playing);
   const loop = useTransport((state) => state.loop);
+  const speed = useTransport((state) => state.speed);
   const chosen = chosenMouth(
     program,
     useScene((state) => state.chosen),
@@ -64,6 +66,13 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         shortcut="L"
         pressed={loop !== null}
         onClick={() => toggleLoop(transport, toSeconds(length), chosen)}
+      />
+      <IconButton
+        icon={Gauge}
+        label={speed === 1 ? 'Half speed' : 'Full speed'}
+        shortcut="H"
+        pressed={speed !== 1}
+        onClick={() => transport.setSpeed(speed === 1 ? 0.5 : 1)}
       />
       <Clock />
       <IconButton icon={ZoomOut} label="Zoom out" shortcut="−" onClick={() => view()?.zoom(-1)} />

@@ -7,6 +7,8 @@ export interface PlayedPiece {
   /** Value of the first sample played; in test voices it tells the second it comes from. */
   readonly content: number;
   readonly length: number;
+  /** How much faster than it was recorded. */
+  readonly speed: number;
 }
 
 /** An audio context whose clock the test moves. */
@@ -46,11 +48,13 @@ export class FakeAudioContext {
     const source = {
       buffer: null as ReturnType<FakeAudioContext['createBuffer']> | null,
       onended: null,
+      playbackRate: { value: 1 },
       connect: () => undefined,
       stop: () => void this.stopped++,
       start: (when: number, offset: number, length: number) => {
         const { samples, sampleRate } = source.buffer!;
-        this.played.push({ when, content: samples[Math.round(offset * sampleRate)]!, length });
+        const content = samples[Math.round(offset * sampleRate)]!;
+        this.played.push({ when, content, length, speed: source.playbackRate.value });
       },
     };
     return source;

@@ -70,6 +70,24 @@ describe('Transport', () => {
     expect(until).toBeGreaterThan(context.currentTime + 1);
   });
 
+  it('plays at half speed, the sound with the picture', async () => {
+    const transport = open();
+    transport.setSpeed(0.5);
+    transport.seek(1);
+    await play(transport);
+    await pass(4);
+    expect(transport.time()).toBeCloseTo(1 + (context.currentTime - LEAD_IN) / 2);
+    for (const piece of context.played) {
+      expect(sceneTimeOf(piece)).toBeCloseTo(1 + (piece.when - LEAD_IN) / 2, 2);
+      expect(piece.speed).toBe(0.5);
+    }
+    transport.setSpeed(1);
+    await jest.advanceTimersByTimeAsync(0);
+    const from = transport.time();
+    context.currentTime += LEAD_IN + 1;
+    expect(transport.time()).toBeCloseTo(from + 1);
+  });
+
   it('pauses where it is, and stops the sound', async () => {
     const transport = open();
     await play(transport);

@@ -14,6 +14,8 @@ export interface TransportState {
   readonly loop: TimeRange | null;
   /** Where the scene stands while it does not play, seconds. */
   readonly position: number;
+  /** Scene seconds in a second: 1, or less to watch closely. */
+  readonly speed: number;
 }
 
 const AHEAD_SECONDS = 1.5;
@@ -32,6 +34,7 @@ export class Transport {
     waiting: false,
     loop: null,
     position: 0,
+    speed: 1,
   }));
   private context: AudioContext | null = null;
   private player: VoicePlayer | null = null;
@@ -58,10 +61,10 @@ export class Transport {
 
   /** Where the scene is now, seconds. */
   time(): number {
-    const { playing, waiting, position } = this.state.getState();
+    const { playing, waiting, position, speed } = this.state.getState();
     if (!playing || waiting || !this.context) return position;
     const heard = this.context.currentTime - (this.context.outputLatency || 0) - this.startedAt;
-    return this.wrapped(this.startedFrom + Math.max(0, heard));
+    return this.wrapped(this.startedFrom + speed * Math.max(0, heard));
   }
 
   async play(): Promise<void> {
@@ -120,6 +123,14 @@ export class Transport {
     if (playing) void this.play();
   }
 
+  /** Plays faster or slower from here on, as a tape would. */
+  setSpeed(speed: number): void {
+    const { playing } = this.state.getState();
+    if (playing) this.pause();
+    this.state.setState({ speed });
+    if (playing) void this.play();
+  }
+
   close(): void {
     this.pause();
     void this.context?.close();
@@ -139,8 +150,8 @@ export class Transport {
 
   private scheduleAhead(): void {
     const { context, player } = this.sound();
-    const { loop } = this.state.getState();
-    const played = context.currentTime - this.startedAt;
+    const { loop, speed } = this.state.getState();
+    const played = speed * (context.currentTime - this.startedAt);
     if (!loop && this.startedFrom + played >= this.length) {
       this.pause();
       this.state.setState({ position: this.length });
@@ -152,7 +163,7 @@ export class Transport {
       const from = this.scheduled.position;
       if (from >= limit) break;
       const to = Math.min(limit, from + AHEAD_SECONDS);
-      player.schedule(from, to, this.startedAt + this.scheduled.played);
+      player.schedule(from, to, this.startedAt + this.scheduled.played / speed, speed);
       // Never by the remainder of a division: near the loop's end it may be too little to add anything.
       this.scheduled = { played: this.scheduled.played + to - from, position: to };
     }

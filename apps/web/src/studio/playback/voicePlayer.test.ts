@@ -45,7 +45,7 @@ describe('VoicePlayer', () => {
     voice.schedule(4, 6, 10);
     voice.schedule(14, 20, 50);
     await settle();
-    expect(context.played).toEqual([{ when: 11, content: 0, length: 1 }]);
+    expect(context.played).toEqual([{ when: 11, content: 0, length: 1, speed: 1 }]);
   });
 
   it('plays a stretch of a voice', async () => {

@@ -42,11 +42,15 @@ export class VoicePlayer {
     await Promise.all(this.piecesIn(time, time + 0.01).map(({ chunk }) => chunk()));
   }
 
-  /** Plays what sounds between two scene times, beginning at `when` on the audio clock. */
-  schedule(from: number, to: number, when: number): void {
+  /**
+   * Plays what sounds between two scene times, beginning at `when` on the audio clock.
+   *
+   * @param speed scene seconds in a second
+   */
+  schedule(from: number, to: number, when: number, speed = 1): void {
     for (const piece of this.piecesIn(from, to)) {
       void piece.chunk().then(
-        (buffer) => buffer && this.play(buffer, piece, when + (piece.start - from)),
+        (buffer) => buffer && this.play(buffer, piece, when + (piece.start - from) / speed, speed),
         // What can't be fetched stays silent; the picture goes on.
         () => undefined,
       );
@@ -81,21 +85,24 @@ export class VoicePlayer {
     this.sounding.clear();
   }
 
-  private play(buffer: AudioBuffer, piece: Piece, when: number): void {
+  private play(buffer: AudioBuffer, piece: Piece, when: number, speed: number): void {
     const { start, end, offset, since, envelope } = piece;
     const length = end - start;
-    const late = Math.max(0, this.context.currentTime - when);
+    // All in seconds of the voice but for what the clock says.
+    const late = speed * Math.max(0, this.context.currentTime - when);
     if (late >= length) return;
+    const clock = (time: number) => when + time / speed;
     const level = this.context.createGain();
-    level.gain.setValueAtTime(factorAt(envelope, since + late), when + late);
+    level.gain.setValueAtTime(factorAt(envelope, since + late), clock(late));
     const inside = envelope.filter(({ time }) => time > since + late && time < since + length);
     for (const { time, factor } of inside) {
-      level.gain.linearRampToValueAtTime(factor, when + time - since);
+      level.gain.linearRampToValueAtTime(factor, clock(time - since));
     }
-    level.gain.linearRampToValueAtTime(factorAt(envelope, since + length), when + length);
+    level.gain.linearRampToValueAtTime(factorAt(envelope, since + length), clock(length));
     level.connect(this.context.destination);
     const source = this.source(buffer, level);
-    source.start(when + late, offset + late, length - late);
+    source.playbackRate.value = speed;
+    source.start(clock(late), offset + late, length - late);
     this.sounding.add(source);
     source.onended = () => this.sounding.delete(source);
   }

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
-import { followPlayhead } from '../playback/usePlayhead';
+import { followPlayhead } from '../playback/followPlayhead';
 import { useOpenScene, useTransport } from '../SceneContext';
 import { StageCanvas } from './StageCanvas';
 import { StageHandles } from './StageHandles';

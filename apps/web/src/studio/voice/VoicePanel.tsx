@@ -4,6 +4,7 @@ import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
 import { toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
+import { ReviewSummary } from '../review/ReviewSummary';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
@@ -20,12 +21,13 @@ const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
 };
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
-export function VoicePanel({ fitting }: { fitting: Fitting }) {
-  const { store, tracks } = useOpenScene();
+export function VoicePanel({ fitting, onReview }: { fitting: Fitting; onReview: () => void }) {
+  const { store, tracks, program } = useOpenScene();
   const { line } = useFocus();
   if (!line) return <NoLine />;
   const { setFit } = store.getState();
   const track = line.track === null ? undefined : tracks.get(line.track);
+  const played = program.lines.get(line.id);
   return (
     <>
       <div className="d-flex align-items-baseline gap-2 mb-1">
@@ -44,6 +46,7 @@ export function VoicePanel({ fitting }: { fitting: Fitting }) {
       {track && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
+      {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
           <ToggleButton

@@ -17,7 +17,7 @@ const slide = (name: RegExp, value: number) =>
 describe('VoicePanel', () => {
   it('says that there is no voice where there is none', () => {
     const material = richScene();
-    renderInScene(<VoicePanel fitting={idle} />, {
+    renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />, {
       ...material,
       scene: { ...material.scene, lines: {} },
     });
@@ -28,7 +28,7 @@ describe('VoicePanel', () => {
   });
 
   it('sets how the voice moves the mouth, each change one step to undo', () => {
-    const { store } = renderInScene(<VoicePanel fitting={idle} />);
+    const { store } = renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
     const fit = () => store.getState().scene.lines['line']!.fit;
     slide(/^Strength/, 1.7);
     slide(/^Hold/, 3);
@@ -44,13 +44,13 @@ describe('VoicePanel', () => {
     [1, 'natural · 100 %'],
     [1.3, 'lively · 130 %'],
   ])('says in words how strong %d is', (value, words) => {
-    renderInScene(<VoicePanel fitting={idle} />);
+    renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
     slide(/^Strength/, value);
     expect(screen.getByText(words)).toBeTruthy();
   });
 
   it('asks from which loudness on the mouth opens only where it follows loudness', () => {
-    const { store } = renderInScene(<VoicePanel fitting={idle} />);
+    const { store } = renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
     expect(screen.queryByRole('slider', { name: /^Opens above/ })).toBeNull();
     fireEvent.click(screen.getByRole('radio', { name: 'Loudness' }));
     expect(store.getState().scene.lines['line']!.fit.method).toBe('loudness');
@@ -59,7 +59,10 @@ describe('VoicePanel', () => {
   });
 
   it('shows the line of the mouth that is chosen', () => {
-    const { store, again } = renderInScene(<VoicePanel fitting={idle} />, richScene());
+    const { store, again } = renderInScene(
+      <VoicePanel fitting={idle} onReview={() => undefined} />,
+      richScene(),
+    );
     act(() => store.getState().choose({ line: 'steps', time: toFlicks(0.3) }));
     again();
     expect(screen.getByRole('radio', { name: 'Loudness' })).toHaveProperty('checked', true);

@@ -5,11 +5,16 @@ interface Stage {
   readonly height: number;
 }
 
-/** A backdrop is layered artwork, fitted to the stage; scenes have markers. */
+/** A backdrop is layered artwork, fitted to the stage; scenes have markers, and lines know what was looked at. */
 export const layeredBackdrops: Migration = (scene) => ({
   ...scene,
   backdrop: scene['backdrop'] ? backdropOf(scene['backdrop'], scene['stage'] as Stage) : null,
   markers: {},
+  lines: Object.fromEntries(
+    Object.entries(scene['lines'] as Record<string, object>).map(([id, line]) => {
+      return [id, { ...line, reviewed: [] }];
+    }),
+  ),
 });
 
 /** One drawing that lies on the stage as it did, as the only layer of artwork as large as the stage. */

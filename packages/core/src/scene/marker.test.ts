@@ -1,0 +1,11 @@
+import { markersOf, withMarker, withoutMarker } from './marker';
+
+it('markers come in the order of their times, each with a name of its own', () => {
+  const two = withMarker(withMarker({}, 'late', 90), 'early', 10);
+  expect(markersOf({ markers: two }).map(({ id, name }) => [id, name])).toEqual([
+    ['early', 'Marker 2'],
+    ['late', 'Marker 1'],
+  ]);
+  const three = withMarker(withoutMarker(two, 'late'), 'third', 50);
+  expect(markersOf({ markers: three }).map(({ name }) => name)).toEqual(['Marker 2', 'Marker 3']);
+});
