@@ -6,6 +6,7 @@ export * from './filmSettings';
 export * from './line';
 export * from './lineEdits';
 export * from './marker';
+export * from './matchScripts';
 export * from './production';
 export * from './scene';
 export * from './sceneSettings';

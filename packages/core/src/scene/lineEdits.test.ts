@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { testMaterial, testVoice } from '../testing/testScene';
 import { FLICKS_PER_SECOND, frameLength, toFlicks } from '../time';
-import { endOf, lineSchema, sceneTime, wholeLine, type Line } from './line';
+import { endOf, lineSchema, sceneTime, wholeLine, withReviewed, type Line } from './line';
 import {
   joinedLine,
   lengthFor,
   linesInTurn,
   movedLine,
   SHORTEST_LINE,
+  splitAtPauses,
   splitLine,
   trimmedEnd,
   trimmedStart,
@@ -197,5 +198,43 @@ describe('lines in a scene', () => {
     const lines = linesInTurn(voices, 'member', 0, 0);
     const spaced = withRoomAt(withLines(scene, lines), 2 * SECOND, SECOND, new Set(['d']));
     expect(['b', 'c', 'd'].map((id) => spaced.lines[id]!.start / SECOND)).toEqual([0, 3, 4]);
+  });
+});
+
+describe('a long recording', () => {
+  const pause = (start: number, end: number) => ({ start: toFlicks(start), end: toFlicks(end) });
+  const split = (of: Line, ...pauses: ReturnType<typeof pause>[]) => {
+    let made = 0;
+    return splitAtPauses(of, pauses, toFlicks(0.3), () => `piece ${++made}`);
+  };
+  const long = scene.lines['line']!;
+
+  it('comes apart in the middle of its longer pauses, and nothing is lost', () => {
+    const pieces = split(long, pause(0.4, 0.8), pause(1, 1.1), pause(1.2, 1.6));
+    expect(pieces.map(({ start, length }) => [start, start + length])).toEqual(
+      [
+        [0, 0.6],
+        [0.6, 1.4],
+        [1.4, 2],
+      ].map((times) => times.map((time) => long.start + toFlicks(time))),
+    );
+    expect(pieces[0]!.id).toBe(long.id);
+    expect(new Set(pieces.map(({ id }) => id)).size).toBe(3);
+    const joined = pieces.slice(1).reduce((whole, piece) => joinedLine(whole, piece)!, pieces[0]!);
+    expect(joined).toEqual(long);
+  });
+
+  it('that was looked at in parts is known to be when it is joined', () => {
+    const [first, second] = split(long, pause(0.4, 0.8));
+    const seen = [first!, second!].map((piece, at) =>
+      withReviewed(piece, { start: toFlicks(at), end: toFlicks(at + 0.25) }),
+    );
+    expect(joinedLine(seen[0]!, seen[1]!)!.reviewed).toEqual([pause(0, 0.25), pause(1, 1.25)]);
+  });
+
+  it('is left whole by pauses outside what is heard, and at its very ends', () => {
+    const trimmed = trimmedStart(long, long.start + toFlicks(1));
+    expect(split(trimmed, pause(0.2, 0.7), pause(1.8, 2.2))).toEqual([trimmed]);
+    expect(split(long)).toEqual([long]);
   });
 });

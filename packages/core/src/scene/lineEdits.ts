@@ -1,6 +1,15 @@
 import { firstWhere } from '../numbers';
 import { frameCount, frameStart, toFlicks, type Flicks } from '../time';
-import { endOf, sceneTime, voiceTime, wholeLine, type Line, type Voice } from './line';
+import {
+  endOf,
+  sceneTime,
+  voiceTime,
+  wholeLine,
+  withReviewed,
+  type Line,
+  type Stretch,
+  type Voice,
+} from './line';
 import type { Scene } from './scene';
 
 /** A line is at least so long. */
@@ -47,6 +56,32 @@ export function splitLine(line: Line, time: Flicks, id: string): readonly [Line,
 }
 
 /**
+ * A line as several, one after the other, parted in the middle of its longer pauses. Nothing of it is lost.
+ *
+ * @param pauses in which nothing is said; times of its voice
+ * @param shortest of the pauses in which it is parted
+ * @param newId makes the ids of the pieces after the first
+ */
+export function splitAtPauses(
+  line: Line,
+  pauses: readonly Stretch[],
+  shortest: Flicks,
+  newId: () => string,
+): readonly Line[] {
+  const pieces = [line];
+  for (const { start, end } of pauses) {
+    if (end - start < shortest) continue;
+    const parts = splitLine(
+      pieces.at(-1)!,
+      sceneTime(line, Math.round((start + end) / 2)),
+      newId(),
+    );
+    if (parts) pieces.splice(-1, 1, ...parts);
+  }
+  return pieces;
+}
+
+/**
  * Two lines as one, from the beginning of the first to the end of the second: what {@link splitLine} had parted.
  *
  * @returns null where the second doesn't go on in the same voice where the first ends, or is another's
@@ -60,7 +95,7 @@ export function joinedLine(first: Line, second: Line): Line | null {
   if (!goesOn) return null;
   const cut = second.offset;
   return fadedWithin({
-    ...first,
+    ...second.reviewed.reduce(withReviewed, first),
     length: first.length + second.length,
     fadeOut: second.fadeOut,
     corrections: [

@@ -15,6 +15,7 @@ export * from './script/ipa';
 export * from './script/prepareScript';
 export * from './script/pronouncer';
 export * from './script/script';
+export * from './script/scriptParts';
 export * from './language';
 export * from './scriptDeviations';
 export * from './spokenPhone';

@@ -1,7 +1,9 @@
 import { BackdropFields } from './BackdropFields';
+import { GapField } from './GapField';
+import { MarkerList } from './MarkerList';
 import { StageFields } from './StageFields';
 
-/** What the scene is: its stage, its length and frame rate, and its backdrop. */
+/** What the scene is: its stage, its length and frame rate, its backdrop and its markers. */
 export function ScenePanel() {
   return (
     <>
@@ -14,6 +16,13 @@ export function ScenePanel() {
         <h2 className="h6">Backdrop</h2>
         <BackdropFields />
       </section>
+      <hr />
+      <section aria-label="Markers">
+        <h2 className="h6">Markers</h2>
+        <MarkerList />
+      </section>
+      <hr />
+      <GapField />
     </>
   );
 }

@@ -92,7 +92,7 @@ function AddVoices({ name, onFiles }: { name: string; onFiles: (files: readonly 
         type="file"
         hidden
         multiple
-        accept="audio/*,.txt"
+        accept="audio/*,.txt,.vtt,.srt"
         aria-label={`Recordings for ${name}`}
         onChange={({ target }) => {
           onFiles([...(target.files ?? [])]);

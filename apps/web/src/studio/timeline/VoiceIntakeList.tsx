@@ -3,9 +3,9 @@ import { UploadBar } from '../../artwork/UploadBar';
 import { IconButton } from '../../shell/IconButton';
 import type { VoiceIntake } from './useVoiceIntake';
 
-/** How far recordings are on their way in, and which of them could not be opened. */
+/** How far recordings are on their way in, and which of them could not be opened or placed. */
 export function VoiceIntakeList({ intake }: { intake: VoiceIntake }) {
-  const { coming, refused, cancel, dismiss } = intake;
+  const { coming, refused, notes, cancel, dismiss } = intake;
   return (
     <>
       {coming && (
@@ -15,9 +15,12 @@ export function VoiceIntakeList({ intake }: { intake: VoiceIntake }) {
           onCancel={cancel}
         />
       )}
-      {refused.length > 0 && (
+      {refused.length + notes.length > 0 && (
         <div className="refused-voices small" role="alert">
           <ul>
+            {notes.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
             {refused.map(({ name, sentence }) => (
               <li key={name}>{sentence}</li>
             ))}

@@ -1,5 +1,6 @@
 import type { LineProgram } from '@cruvo/core/program';
 import { paintHead, paintThinLine, paintWave, spanOf, type LineSpan } from './paintLine';
+import { paintMarkers } from './paintMarkers';
 import { paintMouths } from './paintMouths';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
@@ -16,6 +17,7 @@ export function paintTimeline(
   context.clearRect(0, 0, picture.width, picture.height);
   paintRuler(context, picture, colors);
   for (const row of picture.rows) paintRow(context, row, picture, colors);
+  paintMarkers(context, picture, colors);
   if (picture.snappedTo !== null) paintSnap(context, picture.snappedTo, picture, colors);
   paintLoop(context, picture, colors);
 }

@@ -1,22 +1,24 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Character } from '@cruvo/core/character';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import {
-  linesInTurn,
-  linesOf,
+  castOf,
   endOf,
+  linesOf,
   nameOfFile,
-  rowOfMember,
   withLines,
+  type Called,
   type Line,
+  type Scene,
 } from '@cruvo/core/scene';
+import { readScriptParts } from '@cruvo/core/speech';
 import { toFlicks, type Flicks } from '@cruvo/core/time';
 import { uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
 import { useOpenScene } from '../SceneContext';
+import { useLineGap } from './lineGap';
+import { linesWithScript, newLines } from './newLines';
 import { voiceFiles, type TakenVoice } from './voiceFiles';
-
-/** Between two lines that come in together. */
-const GAP = toFlicks(0.25);
 
 /** A recording that did not come in, and why. */
 export interface RefusedVoice {
@@ -41,52 +43,56 @@ interface Coming {
 }
 
 /**
- * Brings recordings in, one after the other, as lines of one speaker: one step to undo. Those that can't be opened are
- * named; the others come in nevertheless.
+ * Brings recordings in as lines, one after the other, with the scripts that come with them: one step to undo. Those that
+ * can't be opened are named; the others come in nevertheless.
  *
  * @param onAdded takes the new lines
  */
 export function useVoiceIntake(onAdded: (lines: readonly Line[]) => void) {
-  const { store } = useOpenScene();
+  const { store, characters } = useOpenScene();
+  const [notes, setNotes] = useState<readonly string[]>([]);
   const [coming, setComing] = useState<Coming | null>(null);
   const [refused, setRefused] = useState<readonly RefusedVoice[]>([]);
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
   const take = async (files: readonly File[], { member, start }: VoicePlace) => {
-    const found = voiceFiles(files);
-    if (found.length === 0 || running.current) return;
+    const { voices, scripts } = voiceFiles(files);
+    if (voices.length + scripts.length === 0 || running.current) return;
     const control = new AbortController();
     running.current = control;
     setRefused([]);
+    setNotes([]);
     const taken: TakenVoice[] = [];
     const left: RefusedVoice[] = [];
-    for (const [index, { file, script }] of found.entries()) {
+    for (const [index, { file, script }] of voices.entries()) {
       const { name } = file;
       const onProgress = (progress: UploadProgress) =>
-        setComing({ name, number: index + 1, of: found.length, progress });
+        setComing({ name, number: index + 1, of: voices.length, progress });
       onProgress({ stage: 'sending', share: 0 });
       try {
         const voice = await uploadVoice(file, { onProgress, signal: control.signal });
-        const words = script ? await script.text() : '';
+        const words = script ? await script.text() : null;
         taken.push({ id: crypto.randomUUID(), name: nameOfFile(name), voice, script: words });
       } catch (error) {
         if (error instanceof Problem && error.code === 'cancelled') break;
         left.push({ name, sentence: sentenceOf(error) });
       }
     }
+    const texts = await Promise.all(scripts.map((file) => file.text()));
+    const script = texts.flatMap(readScriptParts);
     running.current = null;
     setComing(null);
     setRefused(left);
     const { scene, edit } = store.getState();
-    const row = rowOfMember(scene, member);
-    if (taken.length === 0 || row === null) return;
+    const place = { scene, cast: castAsCalled(scene, characters), member };
     const begin = start ?? Math.max(0, ...linesOf(scene).map(endOf));
-    const scripts = new Map(taken.map(({ id, script }) => [id, script.trim()]));
-    const voices = taken.map(({ id, name, voice }) => ({ id, name, voice }));
-    const lines = linesInTurn(voices, row, begin, GAP).map((line): Line => {
-      return { ...line, script: scripts.get(line.id) ?? '' };
-    });
+    const { lines, notes: said } =
+      voices.length > 0
+        ? newLines(taken, script, place, begin, toFlicks(useLineGap.getState().gap))
+        : linesWithScript(script, place);
+    setNotes(said);
+    if (lines.length === 0) return;
     edit((now) => withLines(now, lines));
     store.getState().chooseLine(lines[0]!.id);
     onAdded(lines);
@@ -95,10 +101,21 @@ export function useVoiceIntake(onAdded: (lines: readonly Line[]) => void) {
   return {
     coming,
     refused,
+    notes,
     take,
     cancel: () => running.current?.abort(),
-    dismiss: () => setRefused([]),
+    dismiss: () => {
+      setRefused([]);
+      setNotes([]);
+    },
   };
+}
+
+/** Who is on the stage, and what they are called there. */
+function castAsCalled(scene: Scene, characters: ReadonlyMap<string, Character>): Called[] {
+  return castOf(scene).map(({ id, name, character }) => {
+    return { id, name: name ?? characters.get(character)?.name ?? '' };
+  });
 }
 
 export type VoiceIntake = ReturnType<typeof useVoiceIntake>;

@@ -4,7 +4,9 @@ const file = (name: string) => new File([], name);
 
 it('takes recordings in the order of their names, each with its script', () => {
   const files = ['Line 10.wav', 'line 2.wav', 'line 2.TXT', 'other.txt', 'line 1.flac'].map(file);
-  expect(voiceFiles(files).map(({ file: { name }, script }) => [name, script?.name])).toEqual([
+  const { voices, scripts } = voiceFiles(files);
+  expect(scripts.map(({ name }) => name)).toEqual(['other.txt']);
+  expect(voices.map(({ file: { name }, script }) => [name, script?.name])).toEqual([
     ['line 1.flac', undefined],
     ['line 2.wav', 'line 2.TXT'],
     ['Line 10.wav', undefined],

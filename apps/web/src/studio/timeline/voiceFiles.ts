@@ -7,22 +7,27 @@ export interface VoiceFile {
   readonly script: File | null;
 }
 
-const TEXT_NAME = /\.txt$/i;
+const TEXT_NAME = /\.(txt|vtt|srt)$/i;
 
 const stem = (name: string) => name.replace(/\.[^.]+$/, '').toLowerCase();
 
-/** Recordings in the order of their names, numbers by their size, each with its script. */
-export function voiceFiles(files: readonly File[]): VoiceFile[] {
-  const scripts = new Map(
-    files.filter(({ name }) => TEXT_NAME.test(name)).map((file) => [stem(file.name), file]),
-  );
-  return files
+/** Recordings in the order of their names, numbers by their size, each with its script; and scripts of no one of them. */
+export function voiceFiles(files: readonly File[]): {
+  readonly voices: readonly VoiceFile[];
+  readonly scripts: readonly File[];
+} {
+  const texts = files.filter(({ name }) => TEXT_NAME.test(name));
+  const byStem = new Map(texts.map((file) => [stem(file.name), file]));
+  const voices = files
     .filter(({ name }) => !TEXT_NAME.test(name))
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
-    .map((file) => ({ file, script: scripts.get(stem(file.name)) ?? null }));
+    .map((file) => ({ file, script: byStem.get(stem(file.name)) ?? null }));
+  const taken = new Set(voices.map(({ script }) => script));
+  return { voices, scripts: texts.filter((file) => !taken.has(file)) };
 }
 
 /** A recording that has come in. */
 export interface TakenVoice extends NewVoice {
-  readonly script: string;
+  /** Null where no file of its own says what is said in it. */
+  readonly script: string | null;
 }

@@ -8,6 +8,7 @@ import { ReviewSummary } from '../review/ReviewSummary';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
+import { SoundFields } from './SoundFields';
 import { ScriptField } from './ScriptField';
 import type { Fitting } from './useFitting';
 import { VoiceReport } from './VoiceReport';
@@ -46,6 +47,7 @@ export function VoicePanel({ fitting, onReview }: { fitting: Fitting; onReview: 
       {track && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
+      <SoundFields line={line} track={track} />
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
