@@ -3,6 +3,7 @@ import { DEMO, expect, expectAccessible, StudioPage, test } from './studio';
 test('the demo production is listed and opens with its film to be made', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
+  await page.getByRole('link', { name: 'The evening bulletin' }).click();
   await expect(page.getByRole('heading', { name: 'The evening bulletin' })).toBeVisible();
   await expect(page.getByLabel('Script')).toHaveValue(
     /Good evening, and welcome to Saltmarsh Weather/,

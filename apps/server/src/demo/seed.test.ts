@@ -3,6 +3,7 @@ import { readDocument } from '@cruvo/core/document';
 import { drawingsIn } from '@cruvo/core/frame';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { compile, Player, type Program } from '@cruvo/core/program';
+import { endOf, linesOf, speakerOf } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { testStudio } from '../testing/studio';
 import { DEMO, seedDemo } from './seed';
@@ -88,6 +89,34 @@ describe('the demo', () => {
         open > 0 ? [0, 2] : [1, 0],
       );
     }
+  });
+
+  it('has a dialogue of nine lines, each with its words and its mouths', async () => {
+    const dialogue = readDocument(
+      'scene',
+      (await studio.services.documents.read(DEMO.dialogue)).body,
+    );
+    const lines = linesOf(dialogue);
+    expect(lines.map((line) => speakerOf(dialogue, line))).toEqual([
+      ...['isbel', 'corrigan', 'isbel', 'corrigan', 'isbel'],
+      ...['wick', 'corrigan', 'isbel', 'corrigan'],
+    ]);
+    expect(lines[5]!.script).toBe('As far as the jetty. And it is getting shorter.');
+    lines.slice(1).forEach(({ start }, at) => expect(start).toBeGreaterThan(endOf(lines[at]!)));
+    for (const { track, script } of lines) {
+      const { words } = await studio.services.tracks.read(track!);
+      expect(words).toHaveLength(script.split(' ').length);
+    }
+    expect(dialogue.backdrop!.front).toEqual(['reeds in front']);
+  });
+
+  it('is not made again where somebody has deleted it', async () => {
+    const { bin, documents } = studio.services;
+    await bin.put(DEMO.production);
+    await seedDemo(studio.services);
+    expect(await documents.list({ kind: 'production' })).toEqual([]);
+    await bin.bringBack(DEMO.production);
+    expect(await documents.list({ kind: 'scene' })).toHaveLength(2);
   });
 
   it('brings the whole cast, each with its own kind of mouth', async () => {

@@ -131,6 +131,11 @@ export class DocumentStore {
     return fromRow(row);
   }
 
+  /** Whether there is a document of an id, or was one that was deleted and is kept still. */
+  async isKnown(id: string): Promise<boolean> {
+    return (await this.database('documents').where({ id }).first('id')) !== undefined;
+  }
+
   /** In the order that was given to them, then the older first. Bodies are not read, so that a broken one spoils no list. */
   async list(filter: { kind?: DocumentKind; production?: string }): Promise<ListedDocument[]> {
     const named = Object.entries(filter).map(([column, value]) => [`own.${column}`, value]);

@@ -33,7 +33,7 @@ export function DocumentCard({
               {name}
             </Link>
           </h3>
-          <span className="quiet small">saved {when(savedAt)}</span>
+          <span className="quiet small d-block text-truncate">saved {when(savedAt)}</span>
         </div>
         <Dropdown>
           <Dropdown.Toggle

@@ -28,7 +28,7 @@ export function ProductionCard({
               {name}
             </Link>
           </h2>
-          <span className="quiet small">saved {when(savedAt)}</span>
+          <span className="quiet small d-block text-truncate">saved {when(savedAt)}</span>
           <Inside documents={scenes} place="scenes" verb="Open" rest={`/productions/${id}`} />
           <Inside
             documents={characters}

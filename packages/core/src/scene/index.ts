@@ -7,6 +7,7 @@ export * from './line';
 export * from './lineEdits';
 export * from './marker';
 export * from './matchScripts';
+export * from './newLines';
 export * from './production';
 export * from './scene';
 export * from './sceneSettings';

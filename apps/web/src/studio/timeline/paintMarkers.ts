@@ -34,8 +34,12 @@ export function paintMarkers(
     context.lineTo(x, FLAG + FLAG / 2);
     context.fill();
     if (x < free) continue;
+    const wide = Math.min(WIDEST_NAME, context.measureText(item.name).width);
+    // On paper, so that it is read over what the ruler says.
+    context.fillStyle = colors.mouth;
+    context.fillRect(x + FLAG, 0, wide + 6, RULER.height - 8);
     context.fillStyle = colors.text;
-    context.fillText(item.name, x + FLAG + 3, FLAG / 2 + 1, WIDEST_NAME);
-    free = x + FLAG + 6 + Math.min(WIDEST_NAME, context.measureText(item.name).width);
+    context.fillText(item.name, x + FLAG + 3, (RULER.height - 8) / 2, WIDEST_NAME);
+    free = x + FLAG + 8 + wide;
   }
 }

@@ -5,11 +5,14 @@ import {
   castOf,
   endOf,
   linesOf,
+  linesWithScript,
   nameOfFile,
+  newLines,
   withLines,
   type Called,
   type Line,
   type Scene,
+  type TakenVoice,
 } from '@cruvo/core/scene';
 import { readScriptParts } from '@cruvo/core/speech';
 import { toFlicks, type Flicks } from '@cruvo/core/time';
@@ -17,8 +20,7 @@ import { uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
 import { useOpenScene } from '../SceneContext';
 import { useLineGap } from './lineGap';
-import { linesWithScript, newLines } from './newLines';
-import { voiceFiles, type TakenVoice } from './voiceFiles';
+import { voiceFiles } from './voiceFiles';
 
 /** A recording that did not come in, and why. */
 export interface RefusedVoice {

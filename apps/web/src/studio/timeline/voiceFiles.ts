@@ -1,5 +1,3 @@
-import type { NewVoice } from '@cruvo/core/scene';
-
 /** A recording that was dropped, with the script that was dropped beside it. */
 export interface VoiceFile {
   readonly file: File;
@@ -24,10 +22,4 @@ export function voiceFiles(files: readonly File[]): {
     .map((file) => ({ file, script: byStem.get(stem(file.name)) ?? null }));
   const taken = new Set(voices.map(({ script }) => script));
   return { voices, scripts: texts.filter((file) => !taken.has(file)) };
-}
-
-/** A recording that has come in. */
-export interface TakenVoice extends NewVoice {
-  /** Null where no file of its own says what is said in it. */
-  readonly script: string | null;
 }

@@ -1,8 +1,10 @@
-import { linesOf, speakerOf, withLines, withMember } from '@cruvo/core/scene';
-import { readScriptParts } from '@cruvo/core/speech';
-import { testMaterial, testVoice } from '@cruvo/core/testing';
-import { toFlicks } from '@cruvo/core/time';
+import { readScriptParts } from '../speech/script/scriptParts';
+import { testMaterial, testVoice } from '../testing/testScene';
+import { toFlicks } from '../time';
+import { withMember } from './castEdits';
+import { withLines } from './lineEdits';
 import { linesWithScript, newLines } from './newLines';
+import { linesOf, speakerOf } from './scene';
 
 const size = { width: 100, height: 100 };
 const scene = withMember(testMaterial().scene, {

@@ -1,18 +1,15 @@
-import {
-  linesForScript,
-  linesInTurn,
-  linesOf,
-  matchScripts,
-  memberCalled,
-  rowOfMember,
-  speakerOf,
-  type Called,
-  type Line,
-  type Scene,
-} from '@cruvo/core/scene';
-import { readScriptParts, type ScriptPart } from '@cruvo/core/speech';
-import type { Flicks } from '@cruvo/core/time';
-import type { TakenVoice } from './voiceFiles';
+import { readScriptParts, type ScriptPart } from '../speech/script/scriptParts';
+import type { Flicks } from '../time';
+import type { Line } from './line';
+import { linesInTurn, type NewVoice } from './lineEdits';
+import { linesForScript, matchScripts, memberCalled, type Called } from './matchScripts';
+import { linesOf, rowOfMember, speakerOf, type Scene } from './scene';
+
+/** A recording that has come in. */
+export interface TakenVoice extends NewVoice {
+  /** Null where no file of its own says what is said in it. */
+  readonly script: string | null;
+}
 
 /** Lines as recordings and scripts make them, and what is to be said about that. */
 export interface MadeLines {

@@ -1,0 +1,82 @@
+import { readdir } from 'node:fs/promises';
+import type { Character } from '@cruvo/core/character';
+import { inTable } from '@cruvo/core/records';
+import {
+  backdropOf,
+  emptyScene,
+  linesOf,
+  nameOfFile,
+  newLines,
+  standing,
+  withLength,
+  withLines,
+  type CastMember,
+  type Line,
+  type Row,
+  type Scene,
+} from '@cruvo/core/scene';
+import { readScriptParts } from '@cruvo/core/speech';
+import { toFlicks } from '@cruvo/core/time';
+import { demoArtwork, demoFile, demoText, demoVoice, hear, type SeedServices } from './files';
+
+/** A character's document. */
+interface Cast {
+  readonly id: string;
+  readonly body: Character;
+}
+
+/** Quiet before the first line, between two, and after the last. */
+const BEFORE = toFlicks(0.5);
+const BETWEEN = toFlicks(0.35);
+const AFTER = toFlicks(1);
+
+/** Where everybody stands, back to front: the lantern hangs between the two who talk. */
+const PLACES: Readonly<Record<string, Pick<CastMember, 'x' | 'y' | 'scale'>>> = {
+  Wick: { x: 985, y: 470, scale: 0.36 },
+  Corrigan: { x: 1430, y: 1010, scale: 0.86 },
+  Isbel: { x: 480, y: 1120, scale: 0.78 },
+};
+
+/** The demo's second scene: Isbel and Corrigan wait for fog on the jetty, and Wick glows. */
+export async function fogDialogue(
+  services: SeedServices,
+  characters: readonly Cast[],
+): Promise<Scene> {
+  const cast = Object.keys(PLACES).map((name) => {
+    const { id, body } = characters.find((one) => one.body.name === name)!;
+    const member = standing({ id: name.toLowerCase(), character: id, ...PLACES[name]! });
+    return { member, name: body.name };
+  });
+  const empty = emptyScene('Waiting for the fog');
+  const peopled: Scene = {
+    ...empty,
+    backdrop: {
+      ...backdropOf('Jetty', await demoArtwork(services, 'fog/jetty.svg'), empty.stage),
+      front: ['reeds in front'],
+    },
+    cast: inTable<CastMember>(cast.map(({ member }) => member)),
+    rows: inTable<Row>(
+      cast.map(({ member: { id } }) => ({ id, kind: 'dialogue', target: id, muted: false })),
+    ),
+  };
+  const files = (await readdir(demoFile('fog'))).filter((file) => file.endsWith('.flac')).sort();
+  const voices = await Promise.all(
+    files.map(async (file) => ({
+      ...{ id: nameOfFile(file).replace(' ', '-'), name: nameOfFile(file), script: null },
+      voice: await demoVoice(services, `fog/${file}`),
+    })),
+  );
+  const script = readScriptParts(await demoText('fog/dialogue.txt'));
+  const called = cast.map(({ member, name }) => ({ id: member.id, name }));
+  const place = { scene: peopled, cast: called, member: 'isbel' };
+  const { lines } = newLines(voices, script, place, BEFORE, BETWEEN);
+  const heard: Line[] = [];
+  for (const line of lines) {
+    heard.push({ ...line, track: await hear(services, line.voice.working, line.script) });
+  }
+  const spoken = withLines(peopled, heard);
+  return withLength(
+    spoken,
+    Math.max(...linesOf(spoken).map((line) => line.start + line.length)) + AFTER,
+  );
+}
