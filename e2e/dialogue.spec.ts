@@ -182,3 +182,44 @@ test('members are chosen, moved and scaled on the stage, and leave it', async ({
   await page.getByRole('button', { name: 'Take out, with all lines' }).click();
   await expect(async () => expect(await castOf()).toHaveLength(1)).toPass();
 });
+
+test.describe('several lines', () => {
+  test.use({ permissions: ['clipboard-read', 'clipboard-write'] });
+
+  test('are chosen by a box or with Shift, moved together, copied and pasted', async ({
+    studio,
+  }) => {
+    const { page } = studio;
+    await page.keyboard.press('Home');
+    for (let frame = 0; frame < 24; frame++) await page.keyboard.press('.');
+    await page.keyboard.press('s');
+    await expect.poll(async () => (await lines(studio)).length).toBe(2);
+    const wide = await scale(studio, 4);
+    // The first by its name, the second with Shift.
+    await dragOn(studio, [0.5 * wide, HEAD], [0.5 * wide, HEAD]);
+    await page.keyboard.down('Shift');
+    await dragOn(studio, [2 * wide, HEAD], [2 * wide, HEAD]);
+    await page.keyboard.up('Shift');
+    await dragOn(studio, [2 * wide, HEAD], [3 * wide, HEAD], 'Control');
+    await expect
+      .poll(async () => (await lines(studio)).map(({ start }) => Math.round(seconds(start))))
+      .toEqual([1, 2]);
+    await page.keyboard.press('ControlOrMeta+c');
+    await page.keyboard.press('End');
+    await page.keyboard.press('ControlOrMeta+v');
+    await expect.poll(async () => (await lines(studio)).length).toBe(4);
+    const [, , third, fourth] = await lines(studio);
+    expect(fourth!.start - third!.start).toBe(third!.length);
+    await page.keyboard.press('Delete');
+    await expect.poll(async () => (await lines(studio)).length).toBe(2);
+    // A box around all of them.
+    await page.keyboard.press('0');
+    const length = seconds((await studio.onServer()).body.length);
+    const all = await scale(studio, length);
+    await dragOn(studio, [0.4 * all, HEAD], [(length - 0.2) * all, HEAD + 8]);
+    await page.keyboard.press('ControlOrMeta+x');
+    await expect.poll(async () => (await lines(studio)).length).toBe(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(async () => (await lines(studio)).length).toBe(2);
+  });
+});

@@ -24,7 +24,7 @@ test('a dialogue of nine lines with a backdrop is put together from files', asyn
   await page
     .getByRole('listitem')
     .filter({ hasText: 'reeds in front' })
-    .getByLabel('in front')
+    .getByRole('checkbox')
     .check();
   await page.locator('.row-name', { hasText: 'Isbel' }).click();
   const files = readdirSync(FOG).filter((file) => /\.(flac|txt)$/.test(file));

@@ -1,10 +1,19 @@
 import { pictureSchema, type Picture } from '@cruvo/core/character';
+import { Problem } from '@cruvo/core/problem';
 import { voiceSchema, type Voice } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
-import { request } from './http';
+import { problemFrom, request, SERVER_AWAY } from './http';
 import { uploadFile, type UploadOptions } from './upload';
 
 export const mediaUrl = (hash: string) => `/api/media/${hash}`;
+
+/** Whether the studio has something: `/media/…` or `/tracks/…`. @throws Problem where it can't be asked */
+export async function isStored(path: string): Promise<boolean> {
+  const response = await fetch(`/api${path}`, { method: 'HEAD' }).catch(() => null);
+  if (!response) throw new Problem('unavailable', SERVER_AWAY);
+  if (!response.ok && response.status !== 404) throw problemFrom(response.status, {});
+  return response.ok;
+}
 
 /** Sends a recording. @throws Problem */
 export async function uploadVoice(file: File, options: UploadOptions): Promise<Voice> {

@@ -2,7 +2,7 @@ import { endOf, linesOf, type Line } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
 import { lineActions } from './lineActions';
-import { createSceneStore, focusOf } from './sceneStore';
+import { chosenLines, createSceneStore, focusOf } from './sceneStore';
 
 const { scene } = testMaterial();
 const opened = () => {
@@ -56,5 +56,23 @@ describe('actions on the line that is worked on', () => {
     expect([lineActions.remove(store), lineActions.remove(store)]).toEqual([true, false]);
     expect(lines()).toEqual([]);
     expect([lineActions.duplicate(store), lineActions.join(store)]).toEqual([false, false]);
+  });
+
+  it('says several again together, and deletes them in one step', () => {
+    const { store, lines } = opened();
+    lineActions.split(store, toFlicks(1));
+    store.getState().chooseLines(lines().map(({ id }) => id));
+    expect(lineActions.duplicate(store)).toBe(true);
+    expect(lines().map(({ start }) => start / toFlicks(1))).toEqual([0, 1, 2, 3]);
+    expect([...chosenLines(store.getState())].sort()).toEqual(
+      lines()
+        .slice(2)
+        .map(({ id }) => id)
+        .sort(),
+    );
+    lineActions.remove(store);
+    expect(lines()).toHaveLength(2);
+    store.history.undo();
+    expect(lines()).toHaveLength(4);
   });
 });

@@ -11,7 +11,7 @@ import {
   type Line,
 } from '@cruvo/core/scene';
 import type { Flicks } from '@cruvo/core/time';
-import { focusOf, type SceneStore } from './sceneStore';
+import { chosenLines, focusOf, type SceneStore } from './sceneStore';
 
 const newId = () => crypto.randomUUID();
 
@@ -50,21 +50,24 @@ export const lineActions = {
     return false;
   },
 
-  /** The same line once more, after itself. */
+  /** The chosen lines once more, after the last of them. */
   duplicate(store: SceneStore): boolean {
-    const { line } = focusOf(store.getState());
-    if (!line) return false;
-    const again: Line = { ...movedLine(line, endOf(line)), id: newId() };
-    store.getState().edit((now) => withLines(now, [again]));
-    store.getState().chooseLine(again.id);
+    const { scene, edit, chooseLines } = store.getState();
+    const ids = chosenLines(store.getState());
+    const lines = linesOf(scene).filter(({ id }) => ids.has(id));
+    if (lines.length === 0) return false;
+    const by = Math.max(...lines.map(endOf)) - lines[0]!.start;
+    const again = lines.map((line): Line => ({ ...movedLine(line, line.start + by), id: newId() }));
+    edit((now) => withLines(now, again));
+    chooseLines(again.map(({ id }) => id));
     return true;
   },
 
-  /** Deletes the line. */
+  /** Deletes the chosen lines. */
   remove(store: SceneStore): boolean {
-    const { line } = focusOf(store.getState());
-    if (!line) return false;
-    store.getState().edit((now) => withoutLines(now, new Set([line.id])));
+    const ids = chosenLines(store.getState());
+    if (ids.size === 0) return false;
+    store.getState().edit((now) => withoutLines(now, ids));
     return true;
   },
 };

@@ -19,8 +19,12 @@ export interface SceneState {
   readonly line: string | null;
   /** The cast member that was chosen last; it may be gone. */
   readonly member: string | null;
+  /** Lines that are chosen together with it; they may be gone. */
+  readonly together: ReadonlySet<string>;
   choose(chosen: Chosen | null): void;
   chooseLine(line: string): void;
+  /** Chooses several lines; the last is the one that is worked on. */
+  chooseLines(lines: readonly string[]): void;
   chooseMember(member: string): void;
   /** Changes the scene; one step to undo. */
   edit(change: (scene: Scene) => Scene): void;
@@ -33,6 +37,8 @@ export interface SceneState {
   replaceScene(scene: Scene): void;
 }
 
+const NONE: ReadonlySet<string> = new Set();
+
 /** The scene being worked on, with one history of its changes. What is chosen is no part of that history. */
 export function createSceneStore(scene: Scene) {
   const store: StoreApi<SceneState> = createStore<SceneState>()((set, get) => {
@@ -44,10 +50,13 @@ export function createSceneStore(scene: Scene) {
       });
     return {
       scene,
-      ...{ chosen: null, line: null, member: null },
-      choose: (chosen) => set(chosen ? { chosen, line: chosen.line, member: null } : { chosen }),
-      chooseLine: (line) => set({ line, member: null, chosen: null }),
-      chooseMember: (member) => set({ member, chosen: null }),
+      ...{ chosen: null, line: null, member: null, together: NONE },
+      choose: (chosen) =>
+        set(chosen ? { chosen, line: chosen.line, member: null, together: NONE } : { chosen }),
+      chooseLine: (line) => set({ line, member: null, chosen: null, together: NONE }),
+      chooseLines: (lines) =>
+        set({ line: lines.at(-1) ?? null, member: null, chosen: null, together: new Set(lines) }),
+      chooseMember: (member) => set({ member, chosen: null, together: NONE }),
       edit: (edit) => history.change(edit(get().scene)),
       rename: (name) => change({ name }),
       changeLine: (line, difference) => changeLine(line, () => difference),
@@ -72,6 +81,14 @@ export function createSceneStore(scene: Scene) {
 export interface Focus {
   readonly member: string | null;
   readonly line: Line | null;
+}
+
+/** The lines that are chosen: the one that is worked on, and those together with it, as far as they are there. */
+export function chosenLines(state: Pick<SceneState, 'scene' | 'line' | 'member' | 'together'>) {
+  const { line } = focusOf(state);
+  const ids = new Set(line ? [line.id] : []);
+  for (const id of state.together) if (state.scene.lines[id]) ids.add(id);
+  return ids;
 }
 
 /** What is worked on, by what was chosen last. */

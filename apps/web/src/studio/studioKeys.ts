@@ -18,7 +18,9 @@ export const STUDIO_KEYS: KeyList = [
   ['Delete', 'let the chosen mouth rest; with no mouth chosen, delete the line'],
   ['S', 'split the line at the playhead'],
   ['J', 'join the line with the one that goes on where it ends'],
-  ['D', 'say the line again after itself'],
+  ['D', 'say the chosen lines again after themselves'],
+  ['Ctrl A', 'choose all lines'],
+  ['Ctrl C, X, V', 'copy, cut, paste the chosen lines; in the sheet, mouths'],
   ['R', 'back to the fitted mouth'],
   ['Shift ← →', 'move the end of the chosen mouth by a frame'],
   ['Alt ← →', 'move the start of the chosen mouth by a frame'],
@@ -30,4 +32,4 @@ export const STUDIO_KEYS: KeyList = [
 ];
 
 export const STUDIO_POINTER =
-  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch. Lines are moved by their names, also to other speakers, and trimmed at the ends of their names; with Alt what follows moves along, with Ctrl nothing snaps. The edges of mouths can be dragged, and recordings dropped on a row.';
+  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch. Lines are chosen by their names, more with Shift or by a box drawn around them, moved by their names, also to other speakers, and trimmed at the ends of their names; with Alt what follows moves along, with Ctrl nothing snaps. The edges of mouths can be dragged, and recordings dropped on a row.';

@@ -142,6 +142,14 @@ export function useStudioKeys(
     () => transport.setSpeed(transport.state.getState().speed === 1 ? 0.5 : 1),
     options,
   );
+  useHotkeys(
+    'mod+a',
+    () => {
+      const { scene, chooseLines } = store.getState();
+      chooseLines(linesOf(scene).map(({ id }) => id));
+    },
+    options,
+  );
   useHotkeys('mod+z', () => history.undo(), options);
   useHotkeys('mod+shift+z, mod+y', () => history.redo(), options);
   useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);

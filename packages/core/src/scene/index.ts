@@ -4,6 +4,7 @@ export * from './castEdits';
 export * from './changes';
 export * from './filmSettings';
 export * from './line';
+export * from './lineClipboard';
 export * from './lineEdits';
 export * from './marker';
 export * from './matchScripts';

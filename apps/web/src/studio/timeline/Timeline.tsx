@@ -1,18 +1,22 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { Box } from '@cruvo/core/geometry';
 import { chartOf } from '@cruvo/core/mouth';
 import type { Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { useTheme } from '../../shell/theme';
+import { useShallow } from 'zustand/react/shallow';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
+import { chosenLines } from '../sceneStore';
 import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
 import { RowHeads } from './RowHeads';
 import { layOutRows } from './rows';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
+import { useLineClipboard } from './useLineClipboard';
 import { useVoiceDrop } from './useVoiceDrop';
 import { useVoiceIntake } from './useVoiceIntake';
 import { clampViewport, reveal, wholeScene, zoomAround, type Viewport } from './viewport';
@@ -49,6 +53,8 @@ export function Timeline({
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [snappedTo, setSnappedTo] = useState<number | null>(null);
+  const [marquee, setMarquee] = useState<Box | null>(null);
+  const together = useScene(useShallow((state) => [...chosenLines(state)]));
   const { rows, height } = useMemo(
     () => layOutRows(program, focus.member),
     [program, focus.member],
@@ -77,7 +83,7 @@ export function Timeline({
       context,
       {
         ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
-        snappedTo,
+        ...{ snappedTo, marquee, together: new Set(together) },
       },
       colorsOf(element),
     );
@@ -96,7 +102,11 @@ export function Timeline({
     });
   }, [onView, extent, transport]);
 
-  useTimelineGestures(canvas, { rows, viewport, extent, setViewport, setSnappedTo });
+  useTimelineGestures(canvas, {
+    ...{ rows, viewport, extent },
+    ...{ setViewport, setSnappedTo, setMarquee },
+  });
+  const pasteNote = useLineClipboard();
   const intake = useVoiceIntake(onLines);
   const { take } = intake;
   const over = useVoiceDrop(
@@ -138,6 +148,11 @@ export function Timeline({
         </div>
       </div>
       <VoiceIntakeList intake={intake} />
+      {pasteNote && (
+        <p className="small text-warning-emphasis mb-0" role="alert">
+          {pasteNote}
+        </p>
+      )}
       <Overview viewport={viewport} extent={extent} onMove={setViewport} />
     </section>
   );

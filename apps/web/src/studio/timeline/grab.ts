@@ -1,3 +1,4 @@
+import type { Box } from '@cruvo/core/geometry';
 import { moveEdge } from '@cruvo/core/mouth';
 import { firstWhere } from '@cruvo/core/numbers';
 import type { LineProgram } from '@cruvo/core/program';
@@ -17,7 +18,7 @@ import {
 } from '@cruvo/core/scene';
 import { frameStart, nearestFrame, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
-import { focusOf } from '../sceneStore';
+import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type TimelineRow } from './rows';
 import { snapStretch } from './snapTimes';
 import { xAt, type Viewport } from './viewport';
@@ -53,20 +54,27 @@ export interface Drag {
 interface Surface {
   readonly rows: readonly TimelineRow[];
   readonly viewport: Viewport;
+  /** Shows the box that is drawn around lines, pixels. */
+  readonly setMarquee: (box: Box | null) => void;
 }
 
 /** Takes hold of what is at a place of the timeline. */
 export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift: boolean): Drag {
-  if (shift) return loopFrom(open, at.time);
   const { part, row } = placeAt(surface.rows, at.y);
+  const onLines = row !== null && (part === 'head' || part === 'thin');
+  if (shift && !onLines) return loopFrom(open, at.time);
   if (!row || part === 'wave' || part === 'words' || part === 'sounds') return scrub(open);
   if (part === 'mouths') return grabMouth(open, surface, row, at);
   const found = lineNear(surface, row, at.x);
-  if (!found) {
-    open.store.getState().chooseMember(row.member.member.id);
-    return scrub(open);
+  if (!found) return marquee(open, surface, row, at, shift);
+  if (shift) return chooseToo(open, found.line);
+  const { chooseMember, chooseLine, chooseLines } = open.store.getState();
+  const chosen = chosenLines(open.store.getState());
+  // One of several that are chosen takes the others along.
+  if (found.edge === null && chosen.size > 1 && chosen.has(found.line.id)) {
+    const drag = moveLines(open, surface, found.line, chosen, at);
+    return { ...drag, end: () => (drag.end(), chooseLines([...chosen])) };
   }
-  const { chooseMember, chooseLine } = open.store.getState();
   // Rows stay as they are while something is dragged.
   const { member } = focusOf(open.store.getState());
   if (member !== null) chooseMember(member);
@@ -101,6 +109,99 @@ function scrub({ transport }: OpenScene): Drag {
       return null;
     },
     end: () => undefined,
+  };
+}
+
+/** Chooses a line besides those that are chosen, or no longer. */
+function chooseToo({ store }: OpenScene, { id }: Line): Drag {
+  const chosen = chosenLines(store.getState());
+  const next = chosen.has(id) ? [...chosen].filter((one) => one !== id) : [...chosen, id];
+  if (next.length > 0) store.getState().chooseLines(next);
+  return NOTHING;
+}
+
+/** How far the pointer must go before a box is drawn, pixels. */
+const MARQUEE_FROM = 4;
+
+/** Draws a box around lines to choose them; a mere click chooses the speaker and goes there. */
+function marquee(
+  open: OpenScene,
+  { rows, viewport, setMarquee }: Surface,
+  row: TimelineRow,
+  from: PointerPlace,
+  shift: boolean,
+): Drag {
+  const { store, transport } = open;
+  const before = shift ? [...chosenLines(store.getState())] : [];
+  let drawn: Box | null = null;
+  const within = (box: Box): string[] =>
+    rows
+      .filter(({ top, height }) => top < box.y + box.height && top + height > box.y)
+      .flatMap(({ member }) => member.lines)
+      .filter(({ line }) => {
+        const [left, right] = [line.start, endOf(line)].map((time) =>
+          xAt(viewport, toSeconds(time)),
+        );
+        return left! < box.x + box.width && right! > box.x;
+      })
+      .map(({ line }) => line.id);
+  return {
+    move: (to) => {
+      const far = Math.hypot(to.x - from.x, to.y - from.y) >= MARQUEE_FROM;
+      if (!drawn && !far) return null;
+      drawn = {
+        ...{ x: Math.min(from.x, to.x), y: Math.min(from.y, to.y) },
+        ...{ width: Math.abs(to.x - from.x), height: Math.abs(to.y - from.y) },
+      };
+      setMarquee(drawn);
+      return null;
+    },
+    end: () => {
+      setMarquee(null);
+      if (drawn) {
+        const found = new Set([...before, ...within(drawn)]);
+        if (found.size > 0) store.getState().chooseLines([...found]);
+      } else {
+        store.getState().chooseMember(row.member.member.id);
+        transport.scrub(from.time);
+      }
+    },
+  };
+}
+
+/** Moves several lines in time by as much as one of them is dragged; none before the scene's start. */
+function moveLines(
+  open: OpenScene,
+  surface: Surface,
+  held: Line,
+  ids: ReadonlySet<string>,
+  from: PointerPlace,
+): Drag {
+  const { store } = open;
+  const before = store.getState().scene;
+  const moving = linesOf(before).filter(({ id }) => ids.has(id));
+  const others = linesOf(before).filter(({ id }) => !ids.has(id));
+  const times = [0, toFlicks(open.transport.time())].concat(
+    others.flatMap((line) => [line.start, endOf(line)]),
+  );
+  const reach = toFlicks(SNAP / surface.viewport.scale);
+  const first = Math.min(...moving.map(({ start }) => start));
+  store.history.begin();
+  return {
+    move: (to, { free }) => {
+      const wanted = held.start + toFlicks(to.time - from.time);
+      const snapped = snapStretch(wanted, held.length, free ? [] : times, reach);
+      const start = snapped.to === null && !free ? wholeFrame(wanted, before) : snapped.start;
+      const by = Math.max(-first, start - held.start);
+      store.getState().edit(() =>
+        withLines(
+          before,
+          moving.map((line) => movedLine(line, line.start + by)),
+        ),
+      );
+      return snapped.to === null ? null : toSeconds(snapped.to);
+    },
+    end: () => store.history.end(),
   };
 }
 

@@ -35,7 +35,7 @@ export function paintHead(
   picture: TimelinePicture,
   colors: Colors,
 ): void {
-  const chosen = picture.line === one.line.id;
+  const chosen = picture.together.has(one.line.id);
   context.fillStyle = chosen ? colors.chosen : colors.head;
   context.beginPath();
   context.roundRect(span.left, top, span.right - span.left - 1, height, [CORNER, CORNER, 0, 0]);
@@ -62,7 +62,7 @@ export function paintThinLine(
   paintWave(context, one, box, picture, colors.waveQuiet);
   context.restore();
   writeOnPaper(context, one.line.name, span, top + height / 2 + 0.5, colors);
-  if (picture.line !== one.line.id) return;
+  if (!picture.together.has(one.line.id)) return;
   context.strokeStyle = colors.chosen;
   context.lineWidth = 2;
   context.beginPath();

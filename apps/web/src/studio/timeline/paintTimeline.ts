@@ -1,3 +1,4 @@
+import type { Box } from '@cruvo/core/geometry';
 import type { LineProgram } from '@cruvo/core/program';
 import { paintHead, paintThinLine, paintWave, spanOf, type LineSpan } from './paintLine';
 import { paintMarkers } from './paintMarkers';
@@ -20,6 +21,21 @@ export function paintTimeline(
   paintMarkers(context, picture, colors);
   if (picture.snappedTo !== null) paintSnap(context, picture.snappedTo, picture, colors);
   paintLoop(context, picture, colors);
+  if (picture.marquee) paintMarquee(context, picture.marquee, colors);
+}
+
+function paintMarquee(
+  context: CanvasRenderingContext2D,
+  { x, y, width, height }: Box,
+  colors: Colors,
+): void {
+  context.fillStyle = colors.chosen;
+  context.globalAlpha = 0.14;
+  context.fillRect(x, y, width, height);
+  context.globalAlpha = 1;
+  context.strokeStyle = colors.chosen;
+  context.lineWidth = 1;
+  context.strokeRect(x + 0.5, y + 0.5, width, height);
 }
 
 function paintRow(

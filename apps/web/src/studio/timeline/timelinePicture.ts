@@ -1,4 +1,5 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
+import type { Box } from '@cruvo/core/geometry';
 import type { Program } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
@@ -19,6 +20,10 @@ export interface TimelinePicture {
   readonly chosen: MouthInLine | null;
   /** Id of the line that is worked on. */
   readonly line: string | null;
+  /** All lines that are chosen. */
+  readonly together: ReadonlySet<string>;
+  /** What is drawn around lines to choose them, pixels. */
+  readonly marquee: Box | null;
   /** The time at which what is dragged snaps into place, seconds. */
   readonly snappedTo: number | null;
   readonly loop: TimeRange | null;

@@ -1,4 +1,5 @@
 import { useGesture } from '@use-gesture/react';
+import type { Box } from '@cruvo/core/geometry';
 import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'react';
 import { useOpenScene } from '../SceneContext';
 import { cursorAt, grab, type Drag } from './grab';
@@ -13,6 +14,8 @@ export interface TimelineSurface {
   readonly setViewport: Dispatch<SetStateAction<Viewport>>;
   /** Shows the time at which what is dragged has snapped into place, seconds. */
   readonly setSnappedTo: (time: number | null) => void;
+  /** Shows the box that is drawn around lines, pixels. */
+  readonly setMarquee: (box: Box | null) => void;
 }
 
 /** Shows all of a scene, however long it grows. */
