@@ -10,6 +10,7 @@ export * from './marker';
 export * from './matchScripts';
 export * from './newLines';
 export * from './production';
+export * from './replaceVoice';
 export * from './scene';
 export * from './sceneSettings';
 export * from './starterScene';

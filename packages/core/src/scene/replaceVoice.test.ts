@@ -1,0 +1,101 @@
+import { describeChanges } from './changes';
+import { testMaterial, testVoice, hash } from '../testing/testScene';
+import { testTrack, type TestSound } from '../testing/testTrack';
+import { frameLength, toFlicks } from '../time';
+import { lineSchema, withReviewed } from './line';
+import { withLines } from './lineEdits';
+import { withVoiceReplaced } from './replaceVoice';
+
+const { scene } = testMaterial();
+const FRAME = frameLength('24');
+/** A word, each of its sounds so long. */
+const word = (text: string, seconds: number, ...visemes: number[]) =>
+  visemes.map((viseme): TestSound => [viseme as TestSound[0], seconds, text]);
+const pause = (seconds: number): TestSound => [0, seconds];
+
+const BEFORE = testTrack(
+  pause(0.5),
+  ...word('fog', 0.125, 2, 13, 5),
+  ...word('over', 0.125, 13, 2, 9),
+  pause(0.25),
+  ...word('marsh', 0.125, 1, 10, 6),
+);
+const line = {
+  ...scene.lines['line']!,
+  ...{ start: 12 * FRAME, mood: 'cross', gain: 3 },
+  corrections: [
+    // The vowel of “fog”, all of “over”, and the lips of “marsh”.
+    { start: 15 * FRAME, end: 18 * FRAME, drawing: 'open' },
+    { start: toFlicks(0.875), end: toFlicks(1.25), drawing: 'closed' },
+    { start: 36 * FRAME, end: 39 * FRAME, drawing: 'open' },
+  ],
+};
+const replace = (...parts: TestSound[]) => {
+  const track = testTrack(...parts);
+  const voice = { ...testVoice, working: hash('7'), duration: toFlicks(track.duration) };
+  return withVoiceReplaced(line, BEFORE, { voice, track, id: hash('8') }, '24');
+};
+const frames = ({ line: { corrections } }: ReturnType<typeof replace>) =>
+  corrections.map(({ start, end, drawing }) => [start / FRAME, end / FRAME, drawing]);
+
+it('mouths set by hand go to the same sounds of the same words, spoken slower and later', () => {
+  const slower = replace(
+    pause(1),
+    ...word('Fog,', 0.25, 2, 13, 5),
+    ...word('over', 0.25, 13, 2, 9),
+    ...word('marsh', 0.25, 1, 10, 6),
+  );
+  expect(slower.lost).toEqual([]);
+  expect(frames(slower)).toEqual([
+    [30, 36, 'open'],
+    [42, 60, 'closed'],
+    [60, 66, 'open'],
+  ]);
+});
+
+it('what is no longer said is lost, and named with its word', () => {
+  const shorter = replace(
+    pause(0.5),
+    ...word('fog', 0.125, 2, 13, 5),
+    ...word('marsh', 0.125, 1, 10, 6),
+  );
+  expect(frames(shorter).map(([, , drawing]) => drawing)).toEqual(['open', 'open']);
+  expect(shorter.lost).toEqual([{ ...line.corrections[1], word: 'over' }]);
+});
+
+it('everything else that was set stays, and all of the new recording is heard', () => {
+  const { line: now } = replace(...word('marsh', 1, 1, 10, 6));
+  expect(now).toMatchObject({
+    ...{ id: line.id, name: line.name, script: line.script, mood: 'cross', gain: 3 },
+    ...{ start: line.start, offset: 0, length: toFlicks(3), track: hash('8'), reviewed: [] },
+  });
+  expect(lineSchema.isValidSync(now, { strict: true })).toBe(true);
+});
+
+it('fades are no longer than a shorter recording, and what was looked at is to be looked at again', () => {
+  const faded = withReviewed(
+    { ...line, fadeIn: toFlicks(0.5), fadeOut: toFlicks(1) },
+    { start: 0, end: FRAME },
+  );
+  const track = testTrack(...word('fog', 0.1, 2, 13, 5));
+  const voice = { ...testVoice, duration: toFlicks(0.3) };
+  const { line: now } = withVoiceReplaced(faded, BEFORE, { voice, track, id: hash('8') }, '24');
+  expect(lineSchema.isValidSync(now, { strict: true })).toBe(true);
+  expect(now.reviewed).toEqual([]);
+});
+
+it('without anything heard before, nothing can follow', () => {
+  const track = testTrack(...word('fog', 0.1, 2, 13, 5));
+  const { lost } = withVoiceReplaced(line, null, { voice: testVoice, track, id: hash('8') }, '24');
+  expect(lost.map(({ drawing, word: where }) => [drawing, where])).toEqual([
+    ['open', null],
+    ['closed', null],
+    ['open', null],
+  ]);
+});
+
+it('is said among what changed', () => {
+  const { line: now } = replace(...word('marsh', 1, 1, 10, 6));
+  const before = withLines(scene, [line]);
+  expect(describeChanges(before, withLines(before, [now])).join(' ')).toMatch(/has another voice/);
+});

@@ -1,0 +1,114 @@
+import { setByHand } from '../mouth/corrections';
+import type { HeldDrawing } from '../mouth/mouths';
+import { firstWhere } from '../numbers';
+import { matchSounds } from '../speech/alignment/matchSounds';
+import type { Sound, VoiceTrack } from '../speech/voiceTrack';
+import {
+  frameStart,
+  nearestFrame,
+  toFlicks,
+  toSeconds,
+  type Flicks,
+  type FrameRateName,
+} from '../time';
+import { sceneTime, voiceTime, type Line, type Voice } from './line';
+
+/** A mouth set by hand that has no place in another recording. */
+export interface LostCorrection extends HeldDrawing {
+  /** The word in which it was; null where that is not known. */
+  readonly word: string | null;
+}
+
+/** A line with another recording, and the mouths set by hand that could not follow. */
+export interface ReplacedVoice {
+  readonly line: Line;
+  readonly lost: readonly LostCorrection[];
+}
+
+/** Another recording of a line, heard. */
+export interface NewRecording {
+  readonly voice: Voice;
+  readonly track: VoiceTrack;
+  /** Id of the track. */
+  readonly id: string;
+}
+
+/**
+ * A line with another recording of the same or changed words. All that was set stays; mouths set by hand go to the same
+ * sounds of the same words. All of the recording is heard, from where the line begins.
+ *
+ * @param before what was heard in the old recording; null where nothing was, and then no mouth can follow
+ */
+export function withVoiceReplaced(
+  line: Line,
+  before: VoiceTrack | null,
+  { voice, track, id }: NewRecording,
+  frameRate: FrameRateName,
+): ReplacedVoice {
+  const fade = (time: Flicks) => Math.min(time, Math.floor(voice.duration / 2));
+  const replaced: Line = {
+    ...line,
+    ...{ voice, track: id, offset: 0, length: voice.duration },
+    ...{ fadeIn: fade(line.fadeIn), fadeOut: fade(line.fadeOut) },
+    ...{ corrections: [], reviewed: [] },
+  };
+  const lost: LostCorrection[] = [];
+  const place = before ? placing(before.sounds, track.sounds) : null;
+  let { corrections } = replaced;
+  for (const piece of line.corrections) {
+    const found = place?.(toSeconds(piece.start), toSeconds(piece.end)) ?? null;
+    const framed = found && inFrames(replaced, found, frameRate);
+    if (framed) corrections = setByHand(corrections, { ...framed, drawing: piece.drawing });
+    else lost.push({ ...piece, word: before ? wordAt(before, piece) : null });
+  }
+  return { line: { ...replaced, corrections }, lost };
+}
+
+interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Where stretches of one voice are in another, seconds; null where none of their sounds has a partner. */
+function placing(before: readonly Sound[], after: readonly Sound[]) {
+  const partners = matchSounds(before, after);
+  return (start: number, end: number): Span | null => {
+    const first = firstWhere(before, (sound) => sound.end > start);
+    const last = firstWhere(before, (sound) => sound.end >= end);
+    const matched: number[] = [];
+    for (let at = first; at <= last && at < before.length; at++) {
+      if (partners[at]! >= 0) matched.push(at);
+    }
+    const [from, to] = [matched[0], matched.at(-1)];
+    if (from === undefined || to === undefined) return null;
+    const [oldFrom, newFrom] = [before[from]!, after[partners[from]!]!];
+    const [oldTo, newTo] = [before[to]!, after[partners[to]!]!];
+    return {
+      start: along(Math.max(start, oldFrom.start), oldFrom, newFrom),
+      end: along(Math.min(end, oldTo.end), oldTo, newTo),
+    };
+  };
+}
+
+/** A time in a sound as far along its partner. */
+function along(time: number, { start, end }: Span, partner: Span): number {
+  const share = end > start ? (time - start) / (end - start) : 0;
+  return partner.start + share * (partner.end - partner.start);
+}
+
+/** A stretch in whole frames of the scene, one at least; times of the voice. */
+function inFrames(line: Line, { start, end }: Span, frameRate: FrameRateName) {
+  const frame = (seconds: number) =>
+    nearestFrame(Math.max(0, sceneTime(line, toFlicks(seconds))), frameRate);
+  const from = frame(start);
+  const to = Math.max(from + 1, frame(end));
+  const inVoice = (index: number) =>
+    Math.min(line.voice.duration, Math.max(0, voiceTime(line, frameStart(index, frameRate))));
+  const stretch = { start: inVoice(from), end: inVoice(to) };
+  return stretch.end > stretch.start ? stretch : null;
+}
+
+function wordAt({ sounds }: VoiceTrack, { start, end }: HeldDrawing): string | null {
+  const middle = toSeconds((start + end) / 2);
+  return sounds[firstWhere(sounds, (sound) => sound.end > middle)]?.word ?? null;
+}
