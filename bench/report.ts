@@ -3,7 +3,7 @@ export interface Figure {
   readonly name: string;
   readonly where: 'Node' | 'Chromium';
   readonly value: number;
-  readonly unit: 's' | 'ms' | 'MB' | 'times' | 'frames/s' | 'frames';
+  readonly unit: 's' | 'ms' | 'MB' | 'times' | 'frames/s' | 'frames' | '%';
   /** What it should reach: at most where it is a time or a size, at least where it is a rate or a ratio; null: nothing. */
   readonly wanted: number | null;
 }

@@ -6,6 +6,7 @@ import { editing } from './parts/editing';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
+import { replacing } from './parts/replacing';
 import { synchrony } from './parts/synchrony';
 import type { Report } from './report';
 
@@ -16,6 +17,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   editing,
   artwork,
   synchrony,
+  replacing,
 };
 
 const options = process.argv.slice(2);

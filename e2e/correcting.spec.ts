@@ -1,6 +1,6 @@
-import { linesOf, type Scene } from '@cruvo/core/scene';
+import { linesOf } from '@cruvo/core/scene';
 import { frameLength } from '@cruvo/core/time';
-import { DEMO, expect, expectAccessible, StudioPage, test } from './studio';
+import { copyOfDemo, expect, expectAccessible, test, type StudioPage } from './studio';
 
 const FRAME = frameLength('24');
 
@@ -88,26 +88,6 @@ test('keys lay mouths while the scene plays, also at half speed, as one step', a
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => byHand(studio)).toEqual([]);
 });
-
-/** A copy of the demo's scene, which is not to be changed, as it was fitted. */
-async function copyOfDemo(studio: StudioPage): Promise<StudioPage> {
-  const { request } = studio.page;
-  const { body } = (await (await request.get(`/api/documents/${DEMO.scene}`)).json()) as {
-    body: Scene;
-  };
-  const id = crypto.randomUUID();
-  const lines = Object.fromEntries(
-    linesOf(body).map((line) => [line.id, { ...line, corrections: [], reviewed: [] }]),
-  );
-  const document = { id, kind: 'scene', body: { ...body, lines } };
-  const added = await request.post(`/api/productions/${DEMO.production}/documents`, {
-    data: document,
-  });
-  expect(added.status()).toBe(201);
-  const copy = new StudioPage(studio.page, id);
-  await copy.open();
-  return copy;
-}
 
 test('unsure sounds are looked at one after the other, and what people change is counted', async ({
   studio,

@@ -1,7 +1,7 @@
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { Scene } from '@cruvo/core/scene';
+import { linesOf, type Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { Client, makeProduction } from '../apps/server/src/testing/requests';
 import { createServices } from '../apps/server/src/app';
@@ -89,6 +89,26 @@ export const test = base.extend<Fixtures>({
     await use(studio);
   },
 });
+
+/** A copy of the demo's scene, which is not to be changed, as it was fitted. */
+export async function copyOfDemo(studio: StudioPage): Promise<StudioPage> {
+  const { request } = studio.page;
+  const { body } = (await (await request.get(`/api/documents/${DEMO.scene}`)).json()) as {
+    body: Scene;
+  };
+  const id = crypto.randomUUID();
+  const lines = Object.fromEntries(
+    linesOf(body).map((line) => [line.id, { ...line, corrections: [], reviewed: [] }]),
+  );
+  const document = { id, kind: 'scene', body: { ...body, lines } };
+  const added = await request.post(`/api/productions/${DEMO.production}/documents`, {
+    data: document,
+  });
+  expect(added.status()).toBe(201);
+  const copy = new StudioPage(studio.page, id);
+  await copy.open();
+  return copy;
+}
 
 /** Checks the page against WCAG 2.1 A and AA, in both lights. */
 export async function expectAccessible(page: Page): Promise<void> {

@@ -5,7 +5,7 @@ import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { describeChanges, heardLines, placedSound } from '@cruvo/core/scene';
+import { describeChanges, heardLines, placedSound, withLines, type Line } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
@@ -38,6 +38,7 @@ import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
 import { useStudioKeys } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
+import { useReplacing } from './voice/useReplacing';
 import { VoicePanel } from './voice/VoicePanel';
 import { toSeconds } from '@cruvo/core/time';
 
@@ -80,6 +81,15 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     [saver, store],
   );
 
+  const takeReplacement = useCallback(
+    (line: Line, voice: AnalysedVoice) => {
+      saver.addTrack(voice);
+      setHeard((before) => new Map(before).set(voice.id, voice.track));
+      store.getState().edit((now) => withLines(now, [line]));
+    },
+    [saver, store],
+  );
+
   const { images, error, retry } = material;
   if (!images) {
     return (
@@ -112,7 +122,12 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   };
   return (
     <SceneContext value={open}>
-      <Workplace production={production} onFirst={setFirst} onHeard={takeAnalysis} />
+      <Workplace
+        production={production}
+        onFirst={setFirst}
+        onHeard={takeAnalysis}
+        onReplaced={takeReplacement}
+      />
     </SceneContext>
   );
 }
@@ -123,10 +138,12 @@ function Workplace({
   production,
   onFirst,
   onHeard,
+  onReplaced,
 }: {
   production: Document<'production'>;
   onFirst: (first: FirstMouths | null) => void;
   onHeard: (line: string, voice: AnalysedVoice, unasked: boolean) => void;
+  onReplaced: (line: Line, voice: AnalysedVoice) => void;
 }) {
   const open = useOpenScene();
   const { history } = open.store;
@@ -142,6 +159,7 @@ function Workplace({
     initialData: production,
   });
   const fitting = useFitting(open.tracks, current.body.pronunciations, onFirst, onHeard);
+  const replacing = useReplacing(open.tracks, current.body.pronunciations, onReplaced);
   const { review, next } = useReview();
   useStudioKeys(open, readView, {
     help: () => setDialog('keys'),
@@ -182,7 +200,7 @@ function Workplace({
           unmountOnExit
         >
           <Tab eventKey="voice" title="Line">
-            <VoicePanel fitting={fitting} onReview={next} />
+            <VoicePanel fitting={fitting} replacing={replacing} onReview={next} />
           </Tab>
           <Tab eventKey="scene" title="Scene">
             <ScenePanel />

@@ -4,6 +4,7 @@ import { firstWhere } from '../numbers';
 import { matchSounds } from '../speech/alignment/matchSounds';
 import type { Sound, VoiceTrack } from '../speech/voiceTrack';
 import {
+  frameAt,
   frameStart,
   nearestFrame,
   toFlicks,
@@ -98,10 +99,12 @@ function along(time: number, { start, end }: Span, partner: Span): number {
 
 /** A stretch in whole frames of the scene, one at least; times of the voice. */
 function inFrames(line: Line, { start, end }: Span, frameRate: FrameRateName) {
-  const frame = (seconds: number) =>
-    nearestFrame(Math.max(0, sceneTime(line, toFlicks(seconds))), frameRate);
-  const from = frame(start);
-  const to = Math.max(from + 1, frame(end));
+  const inScene = (seconds: number) => Math.max(0, sceneTime(line, toFlicks(seconds)));
+  const nearest = (seconds: number) => nearestFrame(inScene(seconds), frameRate);
+  // What is shorter than a frame has the one in which its middle lies, so that it stays in its word.
+  const short = nearest(end) <= nearest(start);
+  const from = short ? frameAt(inScene((start + end) / 2), frameRate) : nearest(start);
+  const to = short ? from + 1 : nearest(end);
   const inVoice = (index: number) =>
     Math.min(line.voice.duration, Math.max(0, voiceTime(line, frameStart(index, frameRate))));
   const stretch = { start: inVoice(from), end: inVoice(to) };

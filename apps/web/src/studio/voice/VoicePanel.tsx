@@ -8,9 +8,11 @@ import { ReviewSummary } from '../review/ReviewSummary';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
+import { ReplaceVoice } from './ReplaceVoice';
 import { SoundFields } from './SoundFields';
 import { ScriptField } from './ScriptField';
 import type { Fitting } from './useFitting';
+import type { Replacing } from './useReplacing';
 import { VoiceReport } from './VoiceReport';
 
 const BandChooser = lazy(() => import('./BandChooser'));
@@ -22,7 +24,15 @@ const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
 };
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
-export function VoicePanel({ fitting, onReview }: { fitting: Fitting; onReview: () => void }) {
+export function VoicePanel({
+  fitting,
+  replacing,
+  onReview,
+}: {
+  fitting: Fitting;
+  replacing: Replacing;
+  onReview: () => void;
+}) {
   const { store, tracks, program } = useOpenScene();
   const { line } = useFocus();
   if (!line) return <NoLine />;
@@ -48,6 +58,7 @@ export function VoicePanel({ fitting, onReview }: { fitting: Fitting; onReview: 
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
       <SoundFields line={line} track={track} />
+      <ReplaceVoice line={line} replacing={replacing} />
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (

@@ -5,6 +5,7 @@ import { richScene } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
 import { renderInScene } from '../../testing/panels';
 import { SpeakerField } from './SpeakerField';
+import type { Replacing } from './useReplacing';
 import { VoicePanel } from './VoicePanel';
 import type { Fitting } from './useFitting';
 
@@ -14,10 +15,15 @@ const idle = { state: { kind: 'idle' } } as unknown as Fitting;
 const slide = (name: RegExp, value: number) =>
   fireEvent.change(screen.getByRole('slider', { name }), { target: { value: String(value) } });
 
+const replacing: Replacing = {
+  ...{ state: { kind: 'idle' }, last: null, replace: async () => undefined },
+  ...{ cancel: () => undefined, drop: () => undefined },
+};
+
 describe('VoicePanel', () => {
   it('says that there is no voice where there is none', () => {
     const material = richScene();
-    renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />, {
+    renderInScene(<VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />, {
       ...material,
       scene: { ...material.scene, lines: {} },
     });
@@ -28,7 +34,9 @@ describe('VoicePanel', () => {
   });
 
   it('sets how the voice moves the mouth, each change one step to undo', () => {
-    const { store } = renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
+    const { store } = renderInScene(
+      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
+    );
     const fit = () => store.getState().scene.lines['line']!.fit;
     slide(/^Strength/, 1.7);
     slide(/^Hold/, 3);
@@ -44,13 +52,15 @@ describe('VoicePanel', () => {
     [1, 'natural · 100 %'],
     [1.3, 'lively · 130 %'],
   ])('says in words how strong %d is', (value, words) => {
-    renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
+    renderInScene(<VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />);
     slide(/^Strength/, value);
     expect(screen.getByText(words)).toBeTruthy();
   });
 
   it('asks from which loudness on the mouth opens only where it follows loudness', () => {
-    const { store } = renderInScene(<VoicePanel fitting={idle} onReview={() => undefined} />);
+    const { store } = renderInScene(
+      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
+    );
     expect(screen.queryByRole('slider', { name: /^Opens above/ })).toBeNull();
     fireEvent.click(screen.getByRole('radio', { name: 'Loudness' }));
     expect(store.getState().scene.lines['line']!.fit.method).toBe('loudness');
@@ -60,7 +70,7 @@ describe('VoicePanel', () => {
 
   it('shows the line of the mouth that is chosen', () => {
     const { store, again } = renderInScene(
-      <VoicePanel fitting={idle} onReview={() => undefined} />,
+      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
       richScene(),
     );
     act(() => store.getState().choose({ line: 'steps', time: toFlicks(0.3) }));
