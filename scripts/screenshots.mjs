@@ -8,6 +8,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
+const DIALOGUE = '/scenes/5a17ba45-0000-4000-8000-000000000006';
 const CHARACTER = '/characters/5a17ba45-0000-4000-8000-000000000003';
 
 setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
@@ -36,7 +37,7 @@ const shoot = async (name) => {
 };
 const openScene = async () => {
   await page.goto(SCENE);
-  await page.getByRole('button', { name: 'Play' }).waitFor();
+  await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
 };
 
 async function shootAll() {
@@ -97,15 +98,30 @@ async function shootAll() {
   await page.getByRole('button', { name: 'Use the other version' }).click();
   await page.keyboard.press('Control+z');
 
-  await page.getByRole('button', { name: 'Character', exact: true }).click();
-  await page.locator('.dropdown-menu.show').getByRole('button', { name: 'Corrigan' }).click();
-  await page
-    .getByLabel('Recordings for Corrigan', { exact: true })
-    .setInputFiles(join(ROOT, 'demo/saltmarsh/isbel-bulletin.flac'));
-  await page.locator('.voice-report').waitFor();
-  await page.keyboard.press('End');
-  for (let frame = 0; frame < 360; frame++) await page.keyboard.press(',');
+  await openScene();
+  await page.getByRole('tab', { name: 'Sheet' }).click();
+  await page.getByRole('grid').focus();
+  for (let frame = 0; frame < 30; frame++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.type('oh');
+  await shoot('sheet');
+  await page.keyboard.press('Control+z');
+  await page.getByTestId('save-state').getByText('Saved').waitFor();
+  await openScene();
+  await page.keyboard.press('u');
+  await page.getByRole('region', { name: 'Review' }).waitFor();
+  await shoot('review');
+  await page.keyboard.press('Escape');
+
+  await page.goto(DIALOGUE);
+  await page.locator('.row-name', { hasText: 'Corrigan' }).click();
+  for (let line = 0; line < 3; line++) await page.keyboard.press('PageDown');
+  for (let frame = 0; frame < 22; frame++) await page.keyboard.press('.');
   await shoot('dialogue');
+  await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
+  await page.getByRole('heading', { name: 'Characters' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  await shoot('production');
 
   await page.goto('/new');
   await page
