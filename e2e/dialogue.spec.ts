@@ -183,6 +183,51 @@ test('members are chosen, moved and scaled on the stage, and leave it', async ({
   await expect(async () => expect(await castOf()).toHaveLength(1)).toPass();
 });
 
+test('fades and gain are set by handles on the waveform', async ({ studio }) => {
+  const wide = await scale(studio, 4);
+  const WAVE = { top: 51, middle: 66 };
+  await dragOn(studio, [1, WAVE.top], [0.5 * wide, WAVE.top]);
+  await dragOn(studio, [4 * wide - 1, WAVE.top], [3 * wide, WAVE.top]);
+  await dragOn(studio, [2 * wide, WAVE.middle], [2 * wide, WAVE.middle - 8]);
+  await expect
+    .poll(async () => {
+      const [line] = await lines(studio);
+      return [seconds(line!.fadeIn), seconds(line!.fadeOut)].map((time) => time.toFixed(1));
+    })
+    .toEqual(['0.5', '1.0']);
+  const [line] = await lines(studio);
+  expect(line!.gain).toBeGreaterThan(5);
+  for (let step = 0; step < 3; step++)
+    await studio.page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await lines(studio))[0]!.gain).toBe(0);
+});
+
+test('who is worked on stands where the numbers say, and moves together with others', async ({
+  studio,
+}) => {
+  const { page } = studio;
+  await bringIn(studio);
+  await page.getByRole('tab', { name: 'Scene' }).click();
+  const set = async (label: string, value: string) => {
+    await page.getByLabel(label, { exact: true }).fill(value);
+    await page.getByLabel(label, { exact: true }).press('Enter');
+  };
+  await set('Across', '300');
+  await set('Scale, %', '50');
+  await set('Turned, degrees', '90');
+  await page.getByTitle('Rename it in this scene').click();
+  await page.getByLabel('Name in this scene').fill('Twin');
+  await page.getByLabel('Name in this scene').press('Enter');
+  await page.getByRole('checkbox', { name: 'Two', exact: true }).check();
+  await studio.saved();
+  const members = Object.values((await studio.onServer()).body.cast);
+  const twin = members.find(({ name }) => name === 'Twin')!;
+  expect(twin).toMatchObject({ x: 300, scale: 0.5 });
+  expect(twin.turn).toBeCloseTo(Math.PI / 2);
+  expect(new Set(members.map(({ group }) => group)).size).toBe(1);
+  expect(twin.group).not.toBeNull();
+});
+
 test.describe('several lines', () => {
   test.use({ permissions: ['clipboard-read', 'clipboard-write'] });
 

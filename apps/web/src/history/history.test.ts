@@ -62,6 +62,19 @@ describe('History', () => {
     expect(world.note.name).toBe('before');
   });
 
+  it('leaves the steps before a gesture alone, also where that begins by changing nothing', () => {
+    const { world, history, steps, rename } = opened();
+    rename('before');
+    history.begin();
+    for (const name of ['before', 'before', 'b', 'c']) rename(name);
+    history.end();
+    expect(steps()).toEqual([2, 0]);
+    history.undo();
+    expect(world.note.name).toBe('before');
+    history.undo();
+    expect(world.note.name).toBe('a');
+  });
+
   it('has no step of a gesture that changed nothing, or that came back', () => {
     const { history, steps, rename } = opened();
     history.begin();

@@ -34,7 +34,6 @@ export class History<Document extends object> {
     const current = this.read();
     const joins = this.gestureBegan !== null && this.gestureBegan !== undefined;
     const before = joins ? this.gestureBegan! : current;
-    if (this.gestureBegan === undefined) this.gestureBegan = current;
     const patches = fieldDifferences(before, next);
     const { past } = this.state.getState();
     const earlier = joins ? past.slice(0, -1) : past;
@@ -44,6 +43,8 @@ export class History<Document extends object> {
       if (joins) this.endStep(earlier);
       return;
     }
+    // Only from its first step on can a gesture's changes be joined.
+    if (this.gestureBegan === undefined) this.gestureBegan = current;
     const step = { patches, inverse: fieldDifferences(next, before) };
     this.state.setState({ past: [...earlier, step].slice(-MOST_STEPS), future: [] });
   }

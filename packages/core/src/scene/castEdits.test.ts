@@ -7,6 +7,7 @@ import {
   withoutMember,
   withReordered,
   withScaled,
+  withTogether,
 } from './castEdits';
 import { sceneSchema, speakerOf, type Scene } from './scene';
 
@@ -105,5 +106,24 @@ describe('members of a group', () => {
     const locked = change('second', { locked: true });
     expect(withMoved(locked, 'second', { x: 1, y: 1 }).cast['second']).toBe(locked.cast['second']);
     expect(withMoved(locked, 'nobody', { x: 1, y: 1 }).cast).toBe(locked.cast);
+  });
+});
+
+describe('members that move together', () => {
+  const groups = (of: Scene) => castOf(of).map(({ group }) => group);
+  const pair = withTogether(three, 'member', 'second', true, 'g');
+
+  it('are grouped with whoever the other moves with', () => {
+    expect(groups(pair)).toEqual(['g', 'g', null]);
+    const all = withTogether(pair, 'third', 'second', true, 'h');
+    expect(groups(all)).toEqual(['h', 'h', 'h']);
+    const moved = withMoved(all, 'second', { x: 10, y: 0 });
+    expect(castOf(moved).map(({ x }, at) => x - castOf(all)[at]!.x)).toEqual([10, 10, 10]);
+  });
+
+  it('come apart, and one that is left is by itself', () => {
+    const all = withTogether(pair, 'third', 'second', true, 'h');
+    expect(groups(withTogether(all, 'third', 'member', false, 'x'))).toEqual([null, 'h', 'h']);
+    expect(groups(withTogether(pair, 'member', 'second', false, 'x'))).toEqual([null, null, null]);
   });
 });

@@ -90,6 +90,34 @@ export function movedWith(scene: Pick<Scene, 'cast'>, id: string): readonly Cast
   });
 }
 
+/**
+ * A scene in which a member moves together with another one, and with whoever that moves with; or no longer.
+ *
+ * @param group id for a new group
+ */
+export function withTogether(
+  scene: Scene,
+  id: string,
+  other: string,
+  together: boolean,
+  group: string,
+): Scene {
+  const change = (cast: Scene['cast'], ids: readonly string[], to: string | null) =>
+    ids.reduce(
+      (table, one) => withRecord(table, one, (member) => ({ ...member, group: to })),
+      cast,
+    );
+  if (together) {
+    const ids = [id, other].flatMap((one) => movedWith(scene, one)).map((member) => member.id);
+    return { ...scene, cast: change(scene.cast, ids, group) };
+  }
+  const left = movedWith(scene, other).filter((member) => member.id !== other);
+  const alone = change(scene.cast, [other], null);
+  // One that is left by itself is no group.
+  const last = left.length === 1 ? left.map((member) => member.id) : [];
+  return { ...scene, cast: change(alone, last, null) };
+}
+
 /** A scene with a member elsewhere, and its group with it. Those that are locked stay. */
 export function withMoved(scene: Scene, id: string, by: { x: number; y: number }): Scene {
   return withEach(scene, id, ({ x, y }) => ({ x: x + by.x, y: y + by.y }));

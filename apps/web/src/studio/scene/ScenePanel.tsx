@@ -1,12 +1,14 @@
 import { BackdropFields } from './BackdropFields';
 import { GapField } from './GapField';
+import { MemberFields } from './MemberFields';
 import { MarkerList } from './MarkerList';
 import { StageFields } from './StageFields';
 
-/** What the scene is: its stage, its length and frame rate, its backdrop and its markers. */
+/** How who is worked on stands there, and what the scene is: its stage, its length and frame rate, its backdrop and its markers. */
 export function ScenePanel() {
   return (
     <>
+      <MemberFields />
       <section aria-label="Stage">
         <h2 className="h6">Stage</h2>
         <StageFields />

@@ -19,7 +19,8 @@ import {
 import { frameStart, nearestFrame, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
 import { chosenLines, focusOf } from '../sceneStore';
-import { placeAt, type TimelineRow } from './rows';
+import { placeAt, type Strip, type TimelineRow } from './rows';
+import { draggedSound, handleNear, type SoundHandle } from './soundHandles';
 import { snapStretch } from './snapTimes';
 import { xAt, type Viewport } from './viewport';
 
@@ -63,6 +64,8 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
   const { part, row } = placeAt(surface.rows, at.y);
   const onLines = row !== null && (part === 'head' || part === 'thin');
   if (shift && !onLines) return loopFrom(open, at.time);
+  const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
+  if (sound) return dragSound(open, sound);
   if (!row || part === 'wave' || part === 'words' || part === 'sounds') return scrub(open);
   if (part === 'mouths') return grabMouth(open, surface, row, at);
   const found = lineNear(surface, row, at.x);
@@ -93,8 +96,10 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
 }
 
 /** The pointer's shape at a place. */
-export function cursorAt(surface: Surface, at: PointerPlace): string {
+export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): string {
   const { part, row } = placeAt(surface.rows, at.y);
+  const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
+  if (sound) return sound.handle === 'gain' ? 'ns-resize' : 'ew-resize';
   if (part === 'mouths') return edgeNear(surface, row, at.x) ? 'ew-resize' : 'pointer';
   if (part !== 'head' && part !== 'thin') return 'text';
   const found = lineNear(surface, row, at.x);
@@ -109,6 +114,36 @@ function scrub({ transport }: OpenScene): Drag {
       return null;
     },
     end: () => undefined,
+  };
+}
+
+/** A handle of the line that is worked on, and the strip in which it stands. */
+interface HeldSound {
+  readonly line: Line;
+  readonly handle: SoundHandle;
+  readonly strip: Strip;
+}
+
+function soundAtPoint(
+  { store }: OpenScene,
+  { viewport }: Surface,
+  row: TimelineRow,
+  at: PointerPlace,
+): HeldSound | null {
+  const { line, member } = focusOf(store.getState());
+  if (!line || !row.lanes || member !== row.member.member.id) return null;
+  const handle = handleNear(line, row.lanes.wave, viewport, at);
+  return handle && { line, handle, strip: row.lanes.wave };
+}
+
+function dragSound({ store }: OpenScene, { line, handle, strip }: HeldSound): Drag {
+  store.history.begin();
+  return {
+    move: (to) => {
+      store.getState().changeLine(line.id, draggedSound(line, handle, to, strip));
+      return null;
+    },
+    end: () => store.history.end(),
   };
 }
 

@@ -6,6 +6,7 @@ import { paintMouths } from './paintMouths';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
 import type { Lanes, TimelineRow } from './rows';
+import { paintSoundHandles } from './soundHandles';
 import type { Colors, TimelinePicture } from './timelinePicture';
 import { xAt } from './viewport';
 
@@ -68,6 +69,9 @@ function paintLanes(
 ): void {
   paintHead(context, line, lanes.head, span, picture, colors);
   paintWave(context, line, lanes.wave, picture, colors.wave);
+  if (picture.line === line.line.id) {
+    paintSoundHandles(context, line.line, lanes.wave, picture.viewport, colors);
+  }
   context.save();
   context.beginPath();
   context.rect(span.left, 0, span.right - span.left, picture.height);

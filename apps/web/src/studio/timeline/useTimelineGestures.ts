@@ -78,7 +78,7 @@ export function useTimelineGestures(
       },
       onMove: ({ xy: [clientX, clientY], dragging: busy, event }) => {
         if (busy || !(event.target instanceof HTMLElement)) return;
-        event.target.style.cursor = cursorAt(surface, place(clientX, clientY));
+        event.target.style.cursor = cursorAt(open, surface, place(clientX, clientY));
       },
       onWheel: ({ event, delta: [dx, dy], shiftKey, last }) => {
         if (last) return;
