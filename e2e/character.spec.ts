@@ -246,7 +246,7 @@ test('what is missing is dragged onto the part that it is', async ({ page }) => 
   await page.mouse.move(to.x, to.y, { steps: 6 });
   await page.mouse.up();
   await expect(can(page, 'talks')).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'thing' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'thing', exact: true })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(can(page, 'not yet: talks')).toBeVisible();
 });

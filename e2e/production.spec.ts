@@ -140,7 +140,7 @@ test('a character of another production comes in as a copy', async ({ studio }) 
   await page.getByRole('button', { name: 'From other productions …' }).click();
   await page.getByLabel('Search characters, scenes and productions').fill('saltmarsh');
   const found = page.getByRole('region', { name: 'Saltmarsh Weather' });
-  await found.getByRole('button', { name: 'Wick' }).click();
+  await found.getByRole('button', { name: 'Wick' }).first().click();
   await expect(page.locator('.row-name', { hasText: 'Wick' })).toBeVisible();
   await studio.saved();
   const { cast } = (await studio.onServer()).body;

@@ -100,7 +100,7 @@ export async function copyOfDemo(studio: StudioPage): Promise<StudioPage> {
   const lines = Object.fromEntries(
     linesOf(body).map((line) => [line.id, { ...line, corrections: [], reviewed: [] }]),
   );
-  const document = { id, kind: 'scene', body: { ...body, lines } };
+  const document = { id, kind: 'scene', body: { ...body, name: 'A copy', lines } };
   const added = await request.post(`/api/productions/${DEMO.production}/documents`, {
     data: document,
   });
