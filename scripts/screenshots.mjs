@@ -74,6 +74,34 @@ async function shootAll() {
   await shoot('live');
   await openScene();
 
+  await openScene();
+  await page.getByRole('tab', { name: 'Sheet' }).click();
+  await page.getByRole('grid').focus();
+  for (let frame = 0; frame < 30; frame++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.type('oh');
+  await shoot('sheet');
+  await page.keyboard.press('Control+z');
+  await page.getByTestId('save-state').getByText('Saved').waitFor();
+  await openScene();
+  await page.keyboard.press('u');
+  await page.getByRole('region', { name: 'Review' }).waitFor();
+  await shoot('review');
+  await page.keyboard.press('Escape');
+
+  await page.goto(DIALOGUE);
+  await page.locator('.row-name', { hasText: 'Corrigan' }).click();
+  for (let line = 0; line < 3; line++) await page.keyboard.press('PageDown');
+  for (let frame = 0; frame < 22; frame++) await page.keyboard.press('.');
+  await shoot('dialogue');
+  await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
+  await page.getByRole('heading', { name: 'Characters' }).waitFor();
+  await page.waitForFunction(
+    '[...document.images].every(({ complete, naturalWidth }) => complete && naturalWidth > 0)',
+  );
+  await shoot('production');
+  await openScene();
+
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByRole('button', { name: 'Make the film' }).click();
   await page.getByRole('article', { name: /done/ }).first().waitFor({ timeout: 60_000 });
@@ -97,31 +125,6 @@ async function shootAll() {
   await shoot('two-windows');
   await page.getByRole('button', { name: 'Use the other version' }).click();
   await page.keyboard.press('Control+z');
-
-  await openScene();
-  await page.getByRole('tab', { name: 'Sheet' }).click();
-  await page.getByRole('grid').focus();
-  for (let frame = 0; frame < 30; frame++) await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Shift+ArrowDown');
-  await page.keyboard.type('oh');
-  await shoot('sheet');
-  await page.keyboard.press('Control+z');
-  await page.getByTestId('save-state').getByText('Saved').waitFor();
-  await openScene();
-  await page.keyboard.press('u');
-  await page.getByRole('region', { name: 'Review' }).waitFor();
-  await shoot('review');
-  await page.keyboard.press('Escape');
-
-  await page.goto(DIALOGUE);
-  await page.locator('.row-name', { hasText: 'Corrigan' }).click();
-  for (let line = 0; line < 3; line++) await page.keyboard.press('PageDown');
-  for (let frame = 0; frame < 22; frame++) await page.keyboard.press('.');
-  await shoot('dialogue');
-  await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
-  await page.getByRole('heading', { name: 'Characters' }).waitFor();
-  await page.waitForLoadState('networkidle');
-  await shoot('production');
 
   await page.goto('/new');
   await page
