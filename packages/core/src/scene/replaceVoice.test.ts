@@ -72,6 +72,27 @@ it('everything else that was set stays, and all of the new recording is heard', 
   expect(lineSchema.isValidSync(now, { strict: true })).toBe(true);
 });
 
+it('of a line that was trimmed, too, all of the new recording is heard from where the line begins', () => {
+  const trimmed = { ...line, offset: toFlicks(0.5), length: toFlicks(1) };
+  const track = testTrack(...word('marsh', 0.5, 1, 10, 6));
+  const voice = { ...testVoice, duration: toFlicks(1.5) };
+  const { line: now } = withVoiceReplaced(trimmed, BEFORE, { voice, track, id: hash('8') }, '24');
+  expect([now.start, now.offset, now.length]).toEqual([line.start, 0, toFlicks(1.5)]);
+});
+
+it('a mouth that is shorter than a frame takes the one in which its middle lies', () => {
+  // From 6.6 to 7.2 frames: the nearest frame to its start is the eighth, but it is mostly in the seventh.
+  const track = testTrack(pause(6.6 / 24), [13, 0.6 / 24, 'fog'], pause(1));
+  const before = testTrack([13, 0.25, 'fog']);
+  const short = {
+    ...line,
+    corrections: [{ start: 0, end: toFlicks(0.25), drawing: 'open' }],
+  };
+  const voice = { ...testVoice, duration: toFlicks(track.duration) };
+  const replaced = withVoiceReplaced(short, before, { voice, track, id: hash('8') }, '24');
+  expect(frames(replaced)).toEqual([[6, 7, 'open']]);
+});
+
 it('fades are no longer than a shorter recording, and what was looked at is to be looked at again', () => {
   const faded = withReviewed(
     { ...line, fadeIn: toFlicks(0.5), fadeOut: toFlicks(1) },
