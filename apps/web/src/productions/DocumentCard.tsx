@@ -1,8 +1,7 @@
-import { Ellipsis } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { ListedDocument } from '../api/documents';
+import { MoreMenu } from '../shell/MoreMenu';
 import { when } from '../shell/when';
 import { Poster } from './Poster';
 
@@ -35,24 +34,7 @@ export function DocumentCard({
           </h3>
           <span className="quiet small d-block text-truncate">saved {when(savedAt)}</span>
         </div>
-        <Dropdown>
-          <Dropdown.Toggle
-            variant="quiet"
-            size="sm"
-            className="no-caret"
-            aria-label={`More for ${name}`}
-            title={`More for ${name}`}
-          >
-            <Ellipsis size={18} aria-hidden />
-          </Dropdown.Toggle>
-          <Dropdown.Menu align="end" popperConfig={{ strategy: 'fixed' }}>
-            {entries.map(([label, work]) => (
-              <Dropdown.Item as="button" key={label} onClick={work}>
-                {label}
-              </Dropdown.Item>
-            ))}
-          </Dropdown.Menu>
-        </Dropdown>
+        <MoreMenu name={name} entries={entries} align="end" />
       </div>
     </article>
   );

@@ -1,8 +1,8 @@
-import { Ellipsis } from 'lucide-react';
 import { Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { withRecord } from '@cruvo/core/records';
 import { withoutMember, withReordered, type CastMember } from '@cruvo/core/scene';
+import { MoreMenu } from '../../shell/MoreMenu';
 import { useOpenScene } from '../SceneContext';
 
 /** What can be done to a member of the cast. */
@@ -23,31 +23,14 @@ export function MemberMenu({ member, name }: { member: CastMember; name: string 
     ['One step to the back', () => edit((scene) => withReordered(scene, id, -1))],
   ];
   return (
-    <Dropdown>
-      <Dropdown.Toggle
-        variant="quiet"
-        size="sm"
-        className="no-caret"
-        aria-label={`More for ${name}`}
-        title={`More for ${name}`}
-      >
-        <Ellipsis size={18} aria-hidden />
-      </Dropdown.Toggle>
-      {/* Above all else: the rows are clipped. */}
-      <Dropdown.Menu popperConfig={{ strategy: 'fixed' }}>
-        {entries.map(([label, work]) => (
-          <Dropdown.Item as="button" key={label} onClick={work}>
-            {label}
-          </Dropdown.Item>
-        ))}
-        <Dropdown.Item as={Link} to={`/characters/${member.character}`}>
-          Set up {name} …
-        </Dropdown.Item>
-        <Dropdown.Divider />
-        <Dropdown.Item as="button" onClick={() => edit((scene) => withoutMember(scene, id))}>
-          Take out, with all lines
-        </Dropdown.Item>
-      </Dropdown.Menu>
-    </Dropdown>
+    <MoreMenu name={name} entries={entries}>
+      <Dropdown.Item as={Link} to={`/characters/${member.character}`}>
+        Set up {name} …
+      </Dropdown.Item>
+      <Dropdown.Divider />
+      <Dropdown.Item as="button" onClick={() => edit((scene) => withoutMember(scene, id))}>
+        Take out, with all lines
+      </Dropdown.Item>
+    </MoreMenu>
   );
 }
