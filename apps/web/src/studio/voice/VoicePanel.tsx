@@ -54,11 +54,11 @@ export function VoicePanel({
       <div className="mt-2">
         <FitButton line={line} fitting={fitting} />
       </div>
+      <ReplaceVoice line={line} replacing={replacing} />
       {track && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
       <SoundFields line={line} track={track} />
-      <ReplaceVoice line={line} replacing={replacing} />
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
