@@ -47,7 +47,7 @@ export async function demoScene(): Promise<DemoScene> {
     name: 'Bench',
     characterId: 'isbel',
     character: isbel,
-    voice: { ...voice, name: 'bulletin', original: '', working: '', peaks: '' },
+    voice: { ...voice, name: 'bulletin', original: '', working: '', peaks: '', scratch: null },
     memberId: 'isbel',
     lineId: 'bulletin',
   });

@@ -61,7 +61,10 @@ async function take(script: string, name: string): Promise<Take> {
   const written = await writeWorkingVoice(said, 'said.wav', working);
   const prepared = await prepareScriptHere(script, ENGLISH, []);
   const track = await analyseWorkingVoice(working, { script: prepared, channel: 'both' });
-  return { voice: { ...written, name, original: '', working: '', peaks: '' }, track };
+  return {
+    voice: { ...written, name, original: '', working: '', peaks: '', scratch: null },
+    track,
+  };
 }
 
 const spoken = ({ sounds }: VoiceTrack) =>

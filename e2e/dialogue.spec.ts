@@ -89,7 +89,7 @@ test('a line is moved in whole frames, trimmed, split, joined, said again and de
   await expect(async () => {
     const [trimmed] = await lines(studio);
     expect(seconds(trimmed!.length)).toBeCloseTo(3, 1);
-    expect(seconds(trimmed!.voice.duration)).toBe(4);
+    expect(seconds(trimmed!.duration)).toBe(4);
   }).toPass();
 
   const playhead = await studio.at(1, 'ruler', 4);

@@ -45,7 +45,7 @@ test('another take replaces the voice: what was set by hand follows, and undo br
   await expect(page.getByText('all mouths set by hand followed')).toBeVisible({ timeout: 120_000 });
   await copy.saved();
   const [replaced] = linesOf((await copy.onServer()).body);
-  expect([replaced!.voice.name, replaced!.script, replaced!.id]).toEqual([
+  expect([replaced!.voice!.name, replaced!.script, replaced!.id]).toEqual([
     ...['second take.flac', line!.script, line!.id],
   ]);
   expect(toSeconds(replaced!.length)).toBeGreaterThan(1.1 * toSeconds(line!.length));
@@ -57,7 +57,7 @@ test('another take replaces the voice: what was set by hand follows, and undo br
 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect
-    .poll(async () => linesOf((await copy.onServer()).body)[0]!.voice.name)
+    .poll(async () => linesOf((await copy.onServer()).body)[0]!.voice!.name)
     .toBe('isbel-bulletin.flac');
   expect(linesOf((await copy.onServer()).body)[0]!.corrections).toHaveLength(1);
 });

@@ -25,7 +25,7 @@ export async function editing(): Promise<Report> {
       ['first', isbel],
       ['second', second],
     ];
-    const { voice } = demo.program.scene.lines['bulletin']!;
+    const voice = demo.program.scene.lines['bulletin']!.voice!;
     const scene = longScene(characters, { ...voice, duration: LINE_SECONDS * 705_600_000 }, TRACK);
     const track = longTrack(demo.material.tracks.get(TRACK)!);
     const input = {

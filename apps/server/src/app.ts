@@ -25,6 +25,7 @@ import { PosterStore } from './posters/store';
 import { pronunciationRoutes } from './pronunciations/routes';
 import { trackRoutes } from './tracks/routes';
 import { TrackStore } from './tracks/store';
+import { voiceRoutes } from './voices/routes';
 
 export interface Services extends FilmServices {
   readonly speller: Speller;
@@ -96,6 +97,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', documentRoutes(services.documents, services.bin));
   app.use('/api', filmRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));
+  app.use('/api', voiceRoutes(services.intake));
   app.use('/api', notFound);
 
   if (webFolder) {

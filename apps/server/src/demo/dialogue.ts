@@ -68,11 +68,13 @@ export async function fogDialogue(
   );
   const script = readScriptParts(await demoText('fog/dialogue.txt'));
   const called = cast.map(({ member, name }) => ({ id: member.id, name }));
-  const place = { scene: peopled, cast: called, member: 'isbel' };
+  const newId = () => crypto.randomUUID();
+  const place = { scene: peopled, cast: called, member: 'isbel', newId };
   const { lines } = newLines(voices, script, place, BEFORE, BETWEEN);
   const heard: Line[] = [];
   for (const line of lines) {
-    heard.push({ ...line, track: await hear(services, line.voice.working, line.script) });
+    const { working } = line.voice!;
+    heard.push({ ...line, track: await hear(services, working, line.script) });
   }
   const spoken = withLines(peopled, heard);
   return withLength(

@@ -48,7 +48,7 @@ describe('what nobody needs', () => {
   it('stays as long as an earlier version or a film needs it', async () => {
     const { database } = studio.services;
     const made = await makeProduction(studio, client, 0.1);
-    const { working } = made.scene.lines['line']!.voice;
+    const { working } = made.scene.lines['line']!.voice!;
     const { revision } = await studio.services.documents.read(made.sceneId);
     const silent = [
       { op: 'replace', path: ['lines'], value: {} },

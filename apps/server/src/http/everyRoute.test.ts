@@ -164,7 +164,7 @@ describe('a save', () => {
     },
   );
   it('refuses what refers to media of another kind, or that are not there', async () => {
-    const { working, peaks } = made.scene.lines['line']!.voice;
+    const { working, peaks } = made.scene.lines['line']!.voice!;
     const voice = (hash: string) => [
       { op: 'replace', path: ['lines', 'line', 'voice', 'working'], value: hash },
     ];

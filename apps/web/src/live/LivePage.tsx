@@ -3,7 +3,7 @@ import { ArrowLeft } from 'lucide-react';
 import { Spinner } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
-import { linesOf, type Line, type Scene } from '@cruvo/core/scene';
+import { isVoiced, linesOf, type VoicedLine, type Scene } from '@cruvo/core/scene';
 import { listProductions, readDocumentById } from '../api/documents';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
@@ -22,7 +22,10 @@ export function LivePage() {
       const others = await Promise.all(
         (production?.scenes ?? []).map((scene) => readDocumentById('scene', scene.id)),
       );
-      return { scene: document.body, recordings: others.flatMap(({ body }) => linesOf(body)) };
+      return {
+        scene: document.body,
+        recordings: others.flatMap(({ body }) => linesOf(body).filter(isVoiced)),
+      };
     },
   });
   return (
@@ -46,7 +49,7 @@ export function LivePage() {
 
 const NOTHING_HEARD = new Map<string, never>();
 
-function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly Line[] }) {
+function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly VoicedLine[] }) {
   const material = useSceneMaterial(scene, NOTHING_HEARD, null);
   const { images, error, retry, characters } = material;
   if (error) {

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Alert, Button, Form, Spinner } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { MemberProgram } from '@cruvo/core/program';
-import type { Line } from '@cruvo/core/scene';
+import type { VoicedLine } from '@cruvo/core/scene';
 import { VISEME_NAMES } from '@cruvo/core/speech';
 import { mediaUrl } from '../api/media';
 import type { LiveReadout, LiveVoice } from './useLiveVoice';
@@ -20,7 +20,7 @@ export function LivePanel({
   onSpeaker,
 }: {
   voice: LiveVoice;
-  recordings: readonly Line[];
+  recordings: readonly VoicedLine[];
   cast: readonly MemberProgram[];
   speaker: string;
   onSpeaker: (speaker: string) => void;
@@ -69,7 +69,7 @@ export function LivePanel({
           </optgroup>
           {recordings.length > 0 && (
             <optgroup label="Simulated microphone, plays">
-              {recordings.map(({ id, voice: { name } }) => (
+              {recordings.map(({ id, name }) => (
                 <option key={id} value={RECORDING + id}>
                   {name}
                 </option>

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { mouthOverrides, type Character } from '@cruvo/core/character';
 import { compile, Player } from '@cruvo/core/program';
-import { castOf, linesOf, speakerOf, type Line, type Scene } from '@cruvo/core/scene';
+import { castOf, linesOf, speakerOf, type VoicedLine, type Scene } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import type { BrowserImages } from '../studio/stage/browserImages';
 import { StageCanvas } from '../studio/stage/StageCanvas';
@@ -20,7 +20,7 @@ export function LiveStage({
   scene: Scene;
   characters: ReadonlyMap<string, Character>;
   images: BrowserImages;
-  recordings: readonly Line[];
+  recordings: readonly VoicedLine[];
 }) {
   const program = useMemo(
     () => compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map() }),

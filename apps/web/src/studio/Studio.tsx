@@ -22,6 +22,7 @@ import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
 import { EarlierVersions } from '../saving/EarlierVersions';
 import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
+import { lineActions } from './lineActions';
 import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
@@ -39,8 +40,9 @@ import { useSceneMaterial } from './useSceneMaterial';
 import { useStudioKeys } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
 import { useReplacing } from './voice/useReplacing';
+import { useTextTiming } from './voice/useTextTiming';
 import { VoicePanel } from './voice/VoicePanel';
-import { toSeconds } from '@cruvo/core/time';
+import { toFlicks, toSeconds } from '@cruvo/core/time';
 
 const sceneIn = (store: SceneStore) => store.getState().scene;
 
@@ -82,10 +84,12 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   );
 
   const takeReplacement = useCallback(
-    (line: Line, voice: AnalysedVoice) => {
+    (line: Line, voice: AnalysedVoice, unasked = false) => {
       saver.addTrack(voice);
       setHeard((before) => new Map(before).set(voice.id, voice.track));
-      store.getState().edit((now) => withLines(now, [line]));
+      const { edit, scene: now } = store.getState();
+      if (unasked) store.history.takeOver(withLines(now, [line]));
+      else edit((before) => withLines(before, [line]));
     },
     [saver, store],
   );
@@ -143,7 +147,7 @@ function Workplace({
   production: Document<'production'>;
   onFirst: (first: FirstMouths | null) => void;
   onHeard: (line: string, voice: AnalysedVoice, unasked: boolean) => void;
-  onReplaced: (line: Line, voice: AnalysedVoice) => void;
+  onReplaced: (line: Line, voice: AnalysedVoice, unasked?: boolean) => void;
 }) {
   const open = useOpenScene();
   const { history } = open.store;
@@ -158,14 +162,20 @@ function Workplace({
     queryFn: () => readDocumentById('production', production.id),
     initialData: production,
   });
-  const fitting = useFitting(open.tracks, current.body.pronunciations, onFirst, onHeard);
-  const replacing = useReplacing(open.tracks, current.body.pronunciations, onReplaced);
+  const { pronunciations } = current.body;
+  const fitting = useFitting(open.tracks, pronunciations, onFirst, onHeard);
+  const replacing = useReplacing(open.tracks, pronunciations, onReplaced);
+  const problems = useTextTiming(
+    pronunciations,
+    useCallback((line: Line, timed: AnalysedVoice) => onReplaced(line, timed, true), [onReplaced]),
+  );
   const { review, next } = useReview();
   useStudioKeys(open, readView, {
     help: () => setDialog('keys'),
     review: next,
     reviewing: review !== null,
   });
+  const write = () => lineActions.write(open.store, toFlicks(open.transport.time()));
   const close = () => setDialog(null);
 
   return (
@@ -200,7 +210,7 @@ function Workplace({
           unmountOnExit
         >
           <Tab eventKey="voice" title="Line">
-            <VoicePanel fitting={fitting} replacing={replacing} onReview={next} />
+            <VoicePanel {...{ fitting, replacing, problems }} onReview={next} onWrite={write} />
           </Tab>
           <Tab eventKey="scene" title="Scene">
             <ScenePanel />

@@ -4,8 +4,11 @@ import {
   joinedLine,
   linesOf,
   movedLine,
+  nameOfText,
+  rowOfMember,
   speakerOf,
   splitLine,
+  textLine,
   withLines,
   withoutLines,
   type Line,
@@ -17,6 +20,20 @@ const newId = () => crypto.randomUUID();
 
 /** What one can do to the line that is worked on; each is one step to undo, and tells whether it was done. */
 export const lineActions = {
+  /** Begins a line without a voice for the worked-on speaker, at a time or after what is said there. */
+  write(store: SceneStore, time: Flicks): boolean {
+    const { scene, edit, chooseLine } = store.getState();
+    const { member } = focusOf(store.getState());
+    const row = member === null ? null : rowOfMember(scene, member);
+    if (row === null) return false;
+    const own = linesOf(scene).filter((line) => line.row === row && endOf(line) > time);
+    const start = own[0] && own[0].start <= time ? endOf(own[0]) : time;
+    const line = textLine({ id: newId(), row, name: nameOfText(''), start });
+    edit((now) => withLines(now, [line]));
+    chooseLine(line.id);
+    return true;
+  },
+
   /** Splits the line that is heard at a time; the worked-on speaker's first. */
   split(store: SceneStore, time: Flicks): boolean {
     const { scene, edit, chooseLine } = store.getState();

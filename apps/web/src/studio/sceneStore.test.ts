@@ -1,4 +1,4 @@
-import { withLines, withMember, wholeLine, withoutLines, withoutMember } from '@cruvo/core/scene';
+import { withLines, withMember, withoutLines, withoutMember } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
 import type { AnalysedVoice } from '../workers/analyseVoice';
@@ -79,7 +79,7 @@ describe('the scene store', () => {
 describe('what is worked on', () => {
   const size = { width: 100, height: 100 };
   const two = withMember(scene, { id: 'second', character: 'character', name: 'Twin', size });
-  const answer = wholeLine({ ...line, id: 'answer', row: 'second', start: toFlicks(3) });
+  const answer = { ...line, id: 'answer', row: 'second', start: toFlicks(3) };
   const opened = () => createSceneStore(withLines(two, [answer]));
   const worked = ({ getState }: ReturnType<typeof opened>) => {
     const { member, line: one } = focusOf(getState());

@@ -66,7 +66,7 @@ export function useSceneMaterial(
       staleTime: Infinity,
     })),
   });
-  const peakIds = unique(linesOf(scene).map(({ voice }) => voice.peaks));
+  const peakIds = unique(linesOf(scene).flatMap(({ voice }) => voice?.peaks ?? []));
   const peakQueries = useQueries({
     queries: peakIds.map((hash) => ({
       queryKey: ['peaks', hash],

@@ -1,6 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/program';
-import { isHeardAt, linesOf, sceneTime, voiceTime, withMarker } from '@cruvo/core/scene';
+import { isHeardAt, linesOf, moodAt, sceneTime, voiceTime, withMarker } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { nextJump, type JumpKind } from './jumps';
 import { lineActions } from './lineActions';
@@ -46,7 +46,12 @@ export function useStudioKeys(
   const drawingOf = (key: string): { member: string; drawing: string } | null => {
     const { member, line } = focusOf(store.getState());
     const rig = program.members.find((one) => one.member.id === member)?.character.mouth;
-    const entry = rig && line && chartOfLine(rig, line).drawings[Number(key) - 1];
+    const entry =
+      rig &&
+      line &&
+      chartOfLine(rig, moodAt(line, voiceTime(line, toFlicks(transport.time())))).drawings[
+        Number(key) - 1
+      ];
     return entry && member !== null ? { member, drawing: entry.drawing } : null;
   };
   const jump = (kind: JumpKind, direction: 1 | -1) => () => {
@@ -99,6 +104,7 @@ export function useStudioKeys(
   );
   useHotkeys('s', () => lineActions.split(store, toFlicks(transport.time())), options);
   useHotkeys('j', () => lineActions.join(store), options);
+  useHotkeys('w', () => lineActions.write(store, toFlicks(transport.time())), options);
   useHotkeys('d', () => lineActions.duplicate(store), options);
   useHotkeys(
     'r',
@@ -115,7 +121,9 @@ export function useStudioKeys(
       }
       const mouth = found();
       const rig = mouth?.character.mouth;
-      const entry = rig && chartOfLine(rig, mouth.line).drawings[Number(event.key) - 1];
+      const entry =
+        rig &&
+        chartOfLine(rig, moodAt(mouth.line, mouth.mouth.start)).drawings[Number(event.key) - 1];
       if (entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
     },
     options,

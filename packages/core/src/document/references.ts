@@ -32,9 +32,11 @@ export function referencesOf<Kind extends DocumentKind>(
     Object.values(scene.backdrop?.drawings ?? {}).forEach(addDrawing);
     for (const { character } of castOf(scene)) found.characters.add(character);
     for (const { voice, track } of linesOf(scene)) {
-      addMedia(voice.working, 'audio/wav');
-      addMedia(voice.original, null);
-      addMedia(voice.peaks, null);
+      if (voice) {
+        addMedia(voice.working, 'audio/wav');
+        addMedia(voice.original, null);
+        addMedia(voice.peaks, null);
+      }
       if (track !== null) found.tracks.add(track);
     }
   }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { sameFrame } from '../frame';
 import { withParts } from '../character/edits';
 import { withRecord } from '../records';
+import type { Mouth } from '../mouth/mouths';
 import type { Line } from '../scene/line';
 import type { Scene } from '../scene/scene';
 import { richScene } from '../testing';
@@ -55,6 +56,24 @@ describe('an edit', () => {
     expect(asked.map(({ fit }) => fit.strength)).toEqual([2]);
     expect(remade).toEqual(['chart']);
     expect([...changes.keys()]).toEqual(['chart']);
+  });
+  it('of a mood chooses only what is new in it, and shows each mood in its own stretch', () => {
+    const moods = [{ time: toFlicks(0.8), mood: 'cross', pauseDrawing: null }];
+    const { asked, program } = after(withLine('chart', () => ({ moods, corrections: [] })));
+    expect(asked).toHaveLength(1);
+    const moody = program.lines.get('chart')!.mouths;
+    const once = compile(withLine('chart', () => ({ corrections: [] })));
+    const all = compile(
+      withLine('chart', () => ({ mood: 'cross', pauseDrawing: null, corrections: [] })),
+    );
+    const shown = (mouths: readonly Mouth[], time: number) =>
+      mouths.find(({ end }) => end > toFlicks(time))!.drawing;
+    for (let time = 0; time < 2; time += 0.01) {
+      const calm = time < 0.8 ? once : all;
+      expect(shown(moody, time + 0.001)).toBe(shown(calm.lines.get('chart')!.mouths, time + 0.001));
+    }
+    moody.slice(1).forEach(({ start }, at) => expect(start).toBe(moody[at]!.end));
+    expect(moody.at(-1)!.end).toBe(toFlicks(2));
   });
   it('by hand chooses no mouths, and is felt from the first changed one on', () => {
     const drawing = 'open';

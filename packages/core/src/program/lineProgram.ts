@@ -7,6 +7,7 @@ import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
 import { withCorrections, type HeldDrawing, type Mouth } from '../mouth/mouths';
 import { selectMouthDrawings } from '../mouth/selectMouthDrawings';
 import { endOf, sceneTime, type Line } from '../scene/line';
+import { moodStretches, type Mood, type MoodStretch } from '../scene/moods';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import type { Flicks, FrameRateName } from '../time';
 import { reuse, type Memo } from './memo';
@@ -25,9 +26,11 @@ export interface LineProgram {
   readonly steps: LineSteps;
 }
 
-/** What a line is made ready from, step by step. */
+/** What a line is made ready from, step by step; the first two by its moods. */
 interface LineSteps {
-  readonly chart: Memo<MouthChart>;
+  readonly charts: ReadonlyMap<string, Memo<MouthChart>>;
+  readonly selections: ReadonlyMap<string, Memo<readonly HeldDrawing[]>>;
+  /** The choices of all moods, each where it is seen. */
   readonly selection: Memo<readonly HeldDrawing[]>;
   readonly mouths: Memo<readonly Mouth[]>;
   readonly articulation: Memo<ArticulationOverTime | null>;
@@ -37,6 +40,8 @@ interface LineSteps {
 export interface SelectionRequest {
   /** Id of the line. */
   readonly line: string;
+  /** Which of its moods it is; see keyOfMood. */
+  readonly mood: string;
   readonly track: VoiceTrack;
   readonly fit: FitSettings;
   readonly rig: MouthRig;
@@ -73,53 +78,90 @@ export function compileLine(
   select: SelectMouths,
   before: LineProgram | undefined,
 ): LineProgram {
-  const { mood, pauseDrawing, fit, corrections, voice } = line;
+  const { fit, corrections, duration } = line;
   const known = before?.steps;
-  const chart = reuse(known?.chart, [rig, mood, pauseDrawing], () => chartOfLine(rig, line));
-  const selection = selectionOf();
+  const stretches = moodStretches(line);
+  const moods = new Map(stretches.map((stretch) => [keyOfMood(stretch), stretch]));
+  const charts = mapped(moods, (mood, key) =>
+    reuse(known?.charts.get(key), [rig], () => chartOfLine(rig, mood)),
+  );
+  const selections = mapped(charts, ({ value }, key) => selectionOf(value, key));
+  const selection = reuse(
+    known?.selection,
+    [line.moods, ...[...selections.values()].map(({ value }) => value)],
+    () => {
+      return spliced(stretches, (stretch) => selections.get(keyOfMood(stretch))!.value);
+    },
+  );
   const mouths = reuse(known?.mouths, [selection.value, corrections, rig], () =>
     withCorrections(selection.value, shownCorrections(line, rig)),
   );
   const articulation = reuse(known?.articulation, [track, fit, rig], () =>
     track && isContinuous(rig) ? articulate(track, fit) : null,
   );
-  const pending = selection.inputs === PENDING;
-  const steps = { chart, selection, mouths, articulation };
+  const pending = [...selections.values()].some(({ inputs }) => inputs === PENDING);
+  const steps = { charts, selections, selection, mouths, articulation };
   if (before && sameSteps(before, steps) && before.line === line && before.track === track) {
     return before;
   }
   return { line, track, mouths: mouths.value, articulation: articulation.value, pending, steps };
 
-  function selectionOf(): Memo<readonly HeldDrawing[]> {
-    const { duration } = voice;
-    const atRest = [{ start: 0, end: duration, drawing: chart.value.rest }];
-    const inputs = [track, fit, rig, chart.value, duration, frameRate];
-    if (!track) return reuse(known?.selection, inputs, () => atRest);
+  function selectionOf(chart: MouthChart, mood: string): Memo<readonly HeldDrawing[]> {
+    const atRest = [{ start: 0, end: duration, drawing: chart.rest }];
+    const inputs = [track, fit, rig, chart, duration, frameRate];
+    const earlier = known?.selections.get(mood);
+    if (!track) return reuse(earlier, inputs, () => atRest);
     let selected: readonly HeldDrawing[] | null = null;
-    const found = reuse(known?.selection, inputs, () => {
-      selected = select({
-        line: line.id,
-        track,
-        fit,
-        rig,
-        chart: chart.value,
-        duration,
-        frameRate,
-      });
+    const found = reuse(earlier, inputs, () => {
+      selected = select({ line: line.id, mood, track, fit, rig, chart, duration, frameRate });
       return selected ?? [];
     });
-    if (found === known?.selection || selected) return found;
-    const shown = known?.selection.value ?? atRest;
-    return { inputs: PENDING, value: shown };
+    if (found === earlier || selected) return found;
+    return { inputs: PENDING, value: earlier?.value ?? atRest };
   }
+}
+
+/** Tells moods apart. */
+export const keyOfMood = ({ mood, pauseDrawing }: Mood) => JSON.stringify([mood, pauseDrawing]);
+
+function mapped<Value, Result>(
+  map: ReadonlyMap<string, Value>,
+  of: (value: Value, key: string) => Result,
+): ReadonlyMap<string, Result> {
+  return new Map([...map].map(([key, value]) => [key, of(value, key)]));
+}
+
+/** What is seen in stretches one after the other, of what would be seen all along in each. */
+function spliced(
+  stretches: readonly MoodStretch[],
+  of: (stretch: MoodStretch) => readonly HeldDrawing[],
+): readonly HeldDrawing[] {
+  if (stretches.length === 1) return of(stretches[0]!);
+  const pieces: HeldDrawing[] = [];
+  for (const stretch of stretches) {
+    for (const { drawing, ...held } of of(stretch)) {
+      const start = Math.max(held.start, stretch.start);
+      const end = Math.min(held.end, stretch.end);
+      if (end <= start) continue;
+      const last = pieces.at(-1);
+      if (last?.drawing === drawing) pieces[pieces.length - 1] = { ...last, end };
+      else pieces.push({ start, end, drawing });
+    }
+  }
+  return pieces;
 }
 
 /** The inputs of a choice that is still under way: no others are the same. */
 const PENDING: readonly unknown[] = [Symbol('pending')];
 
-function sameSteps(before: LineProgram, steps: LineSteps): boolean {
-  return (Object.keys(steps) as (keyof LineSteps)[]).every(
-    (step) => before.steps[step] === steps[step],
+function sameSteps({ steps: before, pending }: LineProgram, steps: LineSteps): boolean {
+  const settled = [...steps.selections.values()].every(({ inputs }) => inputs !== PENDING);
+  return (
+    settled &&
+    !pending &&
+    before.selection === steps.selection &&
+    before.mouths === steps.mouths &&
+    before.articulation === steps.articulation
   );
 }
 
@@ -129,11 +171,8 @@ function shownCorrections({ corrections }: Line, rig: MouthRig): Line['correctio
   return corrections.filter(({ drawing }) => shown.has(drawing));
 }
 
-/** The mouths that a line shows: those of its mood, with what it shows in pauses at rest. */
-export function chartOfLine(
-  rig: MouthRig,
-  { mood, pauseDrawing }: Pick<Line, 'mood' | 'pauseDrawing'>,
-): MouthChart {
+/** The mouths that a line shows in a mood, with what it shows in pauses at rest. */
+export function chartOfLine(rig: MouthRig, { mood, pauseDrawing }: Mood): MouthChart {
   return withPauseDrawing(chartInMood(chartOf(rig), mood), pauseDrawing);
 }
 

@@ -3,6 +3,7 @@ import { articulate } from '../mouth/articulate';
 import { speakingDrawings } from '../mouth/mouthChart';
 import type { MouthRig } from '../mouth/mouthRig';
 import { isHeardAt, sceneTime, type Line } from '../scene/line';
+import { moodAt } from '../scene/moods';
 import { leastConfident } from '../speech/leastConfident';
 import type { Sound } from '../speech/voiceTrack';
 import { toFlicks, type Flicks } from '../time';
@@ -79,7 +80,7 @@ export function likeliestDrawings(
 ): string[] {
   if (!track) return [];
   const shape = articulate(track, line.fit)(time);
-  return speakingDrawings(chartOfLine(rig, line))
+  return speakingDrawings(chartOfLine(rig, moodAt(line, toFlicks(time))))
     .map(({ drawing, articulation }) => ({
       drawing,
       distance: articulationDistance(articulation, shape),

@@ -1,7 +1,8 @@
 import type { Character } from '../character/character';
-import { DEFAULT_FIT } from '../mouth/fitSettings';
-import { withRecord } from '../records';
-import { starterScene } from '../scene/starterScene';
+import { withMember } from '../scene/castEdits';
+import { textLine, type Line } from '../scene/line';
+import { withLines } from '../scene/lineEdits';
+import { emptyScene } from '../scene/starterScene';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toFlicks } from '../time';
 import type { SceneMaterial } from './compile';
@@ -17,22 +18,16 @@ export function spokenScene(
   track: VoiceTrack,
   mood: string | null = null,
 ): SceneMaterial {
-  const starter = starterScene({
-    name: '',
-    characterId: SPEAKER,
-    character,
-    voice: {
-      ...{ name: '', original: '', working: '', peaks: '', sampleRate: 48_000, channels: 1 },
-      duration: toFlicks(track.duration),
-    },
-    memberId: SPEAKER,
-    lineId: SPEAKER,
+  const duration = toFlicks(track.duration);
+  const alone = withMember(emptyScene('', duration), {
+    ...{ id: SPEAKER, character: SPEAKER, name: '', size: character },
   });
-  const lines = withRecord(starter.lines, SPEAKER, (line) => {
-    return { ...line, fit: DEFAULT_FIT, mood, track: TRACK };
-  });
+  const line: Line = {
+    ...textLine({ id: SPEAKER, row: SPEAKER, name: '', start: 0 }),
+    ...{ duration, length: duration, mood, track: TRACK },
+  };
   return {
-    scene: { ...starter, lines },
+    scene: withLines(alone, [line]),
     characters: new Map([[SPEAKER, character]]),
     tracks: new Map([[TRACK, track]]),
   };

@@ -4,13 +4,13 @@ import {
   endOf,
   isHeardAt,
   lineSchema,
-  nameOfFile,
   placedSound,
   sceneTime,
   voiceTime,
   wholeLine,
   type Line,
 } from './line';
+import { nameOfFile } from './voice';
 
 const SECOND = FLICKS_PER_SECOND;
 const whole = wholeLine({ id: 'a', row: 'row', name: 'Hello', start: SECOND, voice: testVoice });

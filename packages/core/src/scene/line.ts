@@ -7,24 +7,8 @@ import { correctionsSchema, type Corrections } from '../mouth/mouths';
 import { languageSchema } from '../speech/language';
 import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FLICKS_PER_SECOND, flicksSchema, toSeconds, type Flicks } from '../time';
-
-/** The longest voice that a line can have, in seconds. */
-export const LONGEST_VOICE = 60 * 60;
-
-/** A recording that has been brought in. */
-export interface Voice {
-  /** Name of the file as it came. */
-  readonly name: string;
-  /** Content hash of that file. */
-  readonly original: string;
-  /** Content hash of the 16-bit WAV that Cruvo plays and hears. */
-  readonly working: string;
-  /** Content hash of its waveform peaks (audio/peaks). */
-  readonly peaks: string;
-  readonly duration: Flicks;
-  readonly sampleRate: number;
-  readonly channels: number;
-}
+import { moodsSchema, type MoodChange } from './moods';
+import { LONGEST_VOICE, PACE_RANGE, voiceSchema, wordsPerMinuteSchema, type Voice } from './voice';
 
 /** One piece of dialogue in a row. */
 export interface Line {
@@ -39,11 +23,18 @@ export interface Line {
   readonly mood: string | null;
   /** The mouth drawing that is shown in pauses, mostly an expression; null for the one at rest. */
   readonly pauseDrawing: string | null;
+  /** Where in its voice the mood, or what is shown in pauses, changes; in order. */
+  readonly moods: readonly MoodChange[];
   /** Which channel of the voice is heard. */
   readonly channel: VoiceChannel;
   /** From the start of the scene. */
   readonly start: Flicks;
-  readonly voice: Voice;
+  /** Null where there is only text. */
+  readonly voice: Voice | null;
+  /** How long the whole voice is; without one, how long it takes to say the script. */
+  readonly duration: Flicks;
+  /** How fast the script is said as long as nobody has recorded it. */
+  readonly wordsPerMinute: number;
   /** Where in its voice the line begins; what lies before is kept, but not heard. */
   readonly offset: Flicks;
   /** How much of its voice is heard. */
@@ -54,7 +45,7 @@ export interface Line {
   readonly fadeIn: Flicks;
   readonly fadeOut: Flicks;
   readonly fit: FitSettings;
-  /** Id of the voice track that fitting made; null until then. */
+  /** Id of the voice track that fitting made, or that the script alone gave; null until then. */
   readonly track: string | null;
   /** Mouths set by hand; times from the start of the voice, so that they stay with their sounds. */
   readonly corrections: Corrections;
@@ -67,18 +58,6 @@ export interface Stretch {
   readonly start: Flicks;
   readonly end: Flicks;
 }
-
-export const voiceSchema: Schema<Voice> = object({
-  name: string().required().max(300),
-  original: hashSchema(),
-  working: hashSchema(),
-  peaks: hashSchema(),
-  duration: flicksSchema()
-    .positive()
-    .max(LONGEST_VOICE * FLICKS_PER_SECOND),
-  sampleRate: number().required().positive(),
-  channels: number().required().integer().min(1),
-});
 
 /** The most stretches that were looked at, in one line. */
 const MOST_REVIEWED = 20_000;
@@ -94,9 +73,14 @@ export const lineSchema = object({
   language: languageSchema(),
   mood: string().max(300).defined().nullable(),
   pauseDrawing: string().max(300).defined().nullable(),
+  moods: moodsSchema,
   channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
   start: flicksSchema(),
-  voice: voiceSchema,
+  voice: voiceSchema.nullable().defined(),
+  duration: flicksSchema()
+    .positive()
+    .max(LONGEST_VOICE * FLICKS_PER_SECOND),
+  wordsPerMinute: wordsPerMinuteSchema(),
   offset: flicksSchema(),
   length: flicksSchema().positive(),
   gain: number().required().min(GAIN_RANGE.least).max(GAIN_RANGE.most),
@@ -117,7 +101,7 @@ export const lineSchema = object({
   .test(
     'stretch',
     'a line can’t go on after its voice has ended',
-    ({ offset, length, voice }) => offset + length <= voice.duration,
+    ({ offset, length, duration }) => offset + length <= duration,
   )
   .test(
     'fades',
@@ -126,13 +110,41 @@ export const lineSchema = object({
   ) as unknown as Schema<Line>;
 
 /** A line that is heard as it was recorded, from its beginning to its end; nothing is known yet of what is said. */
-export function wholeLine(place: Pick<Line, 'id' | 'row' | 'name' | 'start' | 'voice'>): Line {
+export function wholeLine(
+  place: Pick<Line, 'id' | 'row' | 'name' | 'start'> & { readonly voice: Voice },
+): Line {
+  return { ...plainLine(place.voice.duration), ...place };
+}
+
+/** How long a line is in which nothing is written yet. */
+const EMPTY_LENGTH: Flicks = FLICKS_PER_SECOND;
+
+/** A line without a voice, in which nothing is written yet. */
+export function textLine(place: Pick<Line, 'id' | 'row' | 'name' | 'start'>): Line {
+  return { ...plainLine(EMPTY_LENGTH), voice: null, ...place };
+}
+
+function plainLine(duration: Flicks) {
   return {
-    ...{ script: '', language: 'en', mood: null, pauseDrawing: null, channel: 'both' },
-    ...{ offset: 0, length: place.voice.duration, gain: 0, fadeIn: 0, fadeOut: 0 },
+    ...{
+      script: '',
+      language: 'en',
+      mood: null,
+      pauseDrawing: null,
+      channel: 'both' as const,
+      moods: [],
+    },
+    ...{ duration, wordsPerMinute: PACE_RANGE.usual },
+    ...{ offset: 0, length: duration, gain: 0, fadeIn: 0, fadeOut: 0 },
     ...{ fit: DEFAULT_FIT, track: null, corrections: [], reviewed: [] },
-    ...place,
   };
+}
+
+/** A line that has a voice. */
+export type VoicedLine = Line & { readonly voice: Voice };
+
+export function isVoiced(line: Line): line is VoicedLine {
+  return line.voice !== null;
 }
 
 /** A stretch of a recording that is heard at a time of a scene; seconds. */
@@ -151,11 +163,6 @@ export function placedSound(line: Line): PlacedSound {
     ...{ start: toSeconds(start), offset: toSeconds(offset), duration: toSeconds(length) },
     envelope: { gain, fadeIn: toSeconds(fadeIn), fadeOut: toSeconds(fadeOut) },
   };
-}
-
-/** What a line is called after the file of its voice: the name without its ending. */
-export function nameOfFile(file: string): string {
-  return file.replace(/\.[^.]+$/, '') || file;
 }
 
 /** When a line ends in its scene. */

@@ -8,9 +8,9 @@ import {
   withReviewed,
   type Line,
   type Stretch,
-  type Voice,
 } from './line';
 import type { Scene } from './scene';
+import type { Voice } from './voice';
 
 /** A line is at least so long. */
 export const SHORTEST_LINE: Flicks = toFlicks(0.05);
@@ -36,7 +36,7 @@ export function trimmedStart(line: Line, start: Flicks): Line {
 /** A line that ends with another moment of its voice; nothing of the voice is lost. */
 export function trimmedEnd(line: Line, end: Flicks): Line {
   const least = line.start + Math.min(SHORTEST_LINE, line.length);
-  const last = sceneTime(line, line.voice.duration);
+  const last = sceneTime(line, line.duration);
   return fadedWithin({ ...line, length: Math.min(Math.max(end, least), last) - line.start });
 }
 
@@ -89,7 +89,7 @@ export function splitAtPauses(
 export function joinedLine(first: Line, second: Line): Line | null {
   const goesOn =
     first.row === second.row &&
-    first.voice.working === second.voice.working &&
+    sameVoice(first, second) &&
     second.start === endOf(first) &&
     second.offset === first.offset + first.length;
   if (!goesOn) return null;
@@ -107,6 +107,12 @@ export function joinedLine(first: Line, second: Line): Line | null {
         .map((piece) => clipped(piece, cut, Infinity)),
     ],
   });
+}
+
+/** Whether two lines are stretches of the same voice, or of the same text. */
+function sameVoice(first: Line, second: Line): boolean {
+  if (first.voice && second.voice) return first.voice.working === second.voice.working;
+  return !first.voice && !second.voice && first.track === second.track;
 }
 
 function clipped<Span extends { readonly start: Flicks; readonly end: Flicks }>(

@@ -12,7 +12,9 @@ import {
   type Flicks,
   type FrameRateName,
 } from '../time';
-import { sceneTime, voiceTime, type Line, type Voice } from './line';
+import { sceneTime, voiceTime, type Line } from './line';
+import type { MoodChange } from './moods';
+import type { Voice } from './voice';
 
 /** A mouth set by hand that has no place in another recording. */
 export interface LostCorrection extends HeldDrawing {
@@ -26,35 +28,36 @@ export interface ReplacedVoice {
   readonly lost: readonly LostCorrection[];
 }
 
-/** Another recording of a line, heard. */
-export interface NewRecording {
-  readonly voice: Voice;
+/** Another voice of a line, heard; or none, where the words are said evenly. */
+export interface NewVoiceOfLine {
+  readonly voice: Voice | null;
   readonly track: VoiceTrack;
   /** Id of the track. */
   readonly id: string;
 }
 
 /**
- * A line with another recording of the same or changed words. All that was set stays; mouths set by hand go to the same
- * sounds of the same words. All of the recording is heard, from where the line begins.
+ * A line with another voice for the same or changed words. All that was set stays; mouths set by hand and changes of mood
+ * go to the same sounds of the same words. All of the voice is heard, from where the line begins.
  *
  * @param before what was heard in the old recording; null where nothing was, and then no mouth can follow
  */
 export function withVoiceReplaced(
   line: Line,
   before: VoiceTrack | null,
-  { voice, track, id }: NewRecording,
+  { voice, track, id }: NewVoiceOfLine,
   frameRate: FrameRateName,
 ): ReplacedVoice {
-  const fade = (time: Flicks) => Math.min(time, Math.floor(voice.duration / 2));
+  const place = before ? placing(before.sounds, track.sounds) : null;
+  const duration = voice?.duration ?? toFlicks(track.duration);
+  const fade = (time: Flicks) => Math.min(time, Math.floor(duration / 2));
   const replaced: Line = {
     ...line,
-    ...{ voice, track: id, offset: 0, length: voice.duration },
+    ...{ voice, duration, track: id, offset: 0, length: duration },
     ...{ fadeIn: fade(line.fadeIn), fadeOut: fade(line.fadeOut) },
-    ...{ corrections: [], reviewed: [] },
+    ...{ corrections: [], reviewed: [], moods: movedMoods(line, place, duration) },
   };
   const lost: LostCorrection[] = [];
-  const place = before ? placing(before.sounds, track.sounds) : null;
   let { corrections } = replaced;
   for (const piece of line.corrections) {
     const found = place?.(toSeconds(piece.start), toSeconds(piece.end)) ?? null;
@@ -65,15 +68,32 @@ export function withVoiceReplaced(
   return { line: { ...replaced, corrections }, lost };
 }
 
+/** Changes of mood go with their words; without them, as far along the voice as they were. */
+function movedMoods(line: Line, place: Placing | null, duration: Flicks): MoodChange[] {
+  let last = 0;
+  return line.moods.flatMap((change) => {
+    const at = toSeconds(change.time);
+    const found = place?.(at, at) ?? null;
+    const time = found
+      ? toFlicks(found.start)
+      : Math.round((change.time / line.duration) * duration);
+    if (time <= last || time >= duration) return [];
+    last = time;
+    return [{ ...change, time }];
+  });
+}
+
 interface Span {
   readonly start: number;
   readonly end: number;
 }
 
-/** Where stretches of one voice are in another, seconds; null where none of their sounds has a partner. */
-function placing(before: readonly Sound[], after: readonly Sound[]) {
+/** Where a stretch of one voice is in another, seconds; null where none of its sounds has a partner. */
+type Placing = (start: number, end: number) => Span | null;
+
+function placing(before: readonly Sound[], after: readonly Sound[]): Placing {
   const partners = matchSounds(before, after);
-  return (start: number, end: number): Span | null => {
+  return (start, end) => {
     const first = firstWhere(before, (sound) => sound.end > start);
     const last = firstWhere(before, (sound) => sound.end >= end);
     const matched: number[] = [];
@@ -106,7 +126,7 @@ function inFrames(line: Line, { start, end }: Span, frameRate: FrameRateName) {
   const from = short ? frameAt(inScene((start + end) / 2), frameRate) : nearest(start);
   const to = short ? from + 1 : nearest(end);
   const inVoice = (index: number) =>
-    Math.min(line.voice.duration, Math.max(0, voiceTime(line, frameStart(index, frameRate))));
+    Math.min(line.duration, Math.max(0, voiceTime(line, frameStart(index, frameRate))));
   const stretch = { start: inVoice(from), end: inVoice(to) };
   return stretch.end > stretch.start ? stretch : null;
 }

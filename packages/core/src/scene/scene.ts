@@ -9,10 +9,11 @@ import {
 } from '../time';
 import { backdropSchema, type Backdrop } from './backdrop';
 import { castMemberSchema, type CastMember } from './cast';
-import { lineSchema, LONGEST_VOICE, type Line } from './line';
+import { isVoiced, lineSchema, type Line, type VoicedLine } from './line';
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
+import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 7;
+export const SCENE_VERSION = 8;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -71,9 +72,11 @@ export function rowOfMember({ rows }: Pick<Scene, 'rows'>, member: string): stri
   return inOrder(rows).find(({ target }) => target === member)?.id ?? null;
 }
 
-/** The lines that are heard: those of rows that are not muted. */
-export function heardLines(scene: Pick<Scene, 'rows' | 'lines'>): Line[] {
-  return linesOf(scene).filter(({ row }) => !scene.rows[row]!.muted);
+/** The lines that are heard: those with a voice, of rows that are not muted. */
+export function heardLines(scene: Pick<Scene, 'rows' | 'lines'>): VoicedLine[] {
+  return linesOf(scene)
+    .filter(isVoiced)
+    .filter(({ row }) => !scene.rows[row]!.muted);
 }
 
 export const colorSchema = () =>

@@ -1,8 +1,9 @@
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { withMember, type ArtworkSize } from './castEdits';
-import { nameOfFile, wholeLine, type Voice } from './line';
+import { wholeLine } from './line';
 import { withLines } from './lineEdits';
 import { SCENE_VERSION, type Scene } from './scene';
+import { nameOfFile, type Voice } from './voice';
 
 const STAGE = { width: 1920, height: 1080, background: '#f4e9d8' } as const;
 

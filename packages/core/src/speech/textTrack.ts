@@ -1,5 +1,6 @@
 import type { AlignableWord } from './alignment/alignment';
 import { continues, phoneName, SILENT_PHONE, visemeOf } from './model/phones';
+import type { Pause } from './script/script';
 import { SILENCE } from './visemes';
 import { TRACK_VERSION, type Sound, type SpokenWord, type VoiceTrack } from './voiceTrack';
 
@@ -15,11 +16,25 @@ const QUIET = -70;
 const FALL = 400;
 const RATE = 100;
 
+/** Seconds between words, by what stands between them. */
+const PAUSES: Readonly<Record<Pause, number>> = { none: 0, clause: 0.2, sentence: 0.45 };
+/** Words a minute of running English at these lengths: measured over the texts that ship with Cruvo. */
+const OWN_PACE = 150;
+
 const VOWELS = /^(aa|ae|ah|ao|eh|er|ih|iy|uh|uw)$/;
 const DIPHTHONG = /^(aw|ay|ey|ow|oy)/;
 
-/** What a voice would do that says words evenly: for mouths to be tried on, and for lines without a voice. */
-export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
+/**
+ * What a voice would do that says words evenly, with pauses where their punctuation wants them: for mouths to be tried on,
+ * and for lines without a voice.
+ *
+ * @param wordsPerMinute of running English text
+ */
+export function textTrack(
+  words: readonly AlignableWord[],
+  wordsPerMinute: number = OWN_PACE,
+): VoiceTrack {
+  const slowness = OWN_PACE / wordsPerMinute;
   const sounds: Sound[] = [];
   const spoken: SpokenWord[] = [];
   let at = 0;
@@ -30,7 +45,7 @@ export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
   };
   const still = { viseme: SILENCE, phone: null, word: null, confidence: 1 } as const;
   add(ROOM, still);
-  for (const { text, ways } of words) {
+  words.forEach(({ text, ways, pause = 'none' }, place) => {
     const phones = ways[0] ?? [];
     const start = at;
     phones.forEach((phone, index) => {
@@ -40,17 +55,24 @@ export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
       const previous = index > 0 && continues(phone, phones[index - 1]!);
       const length =
         DIPHTHONG.test(name) || previous ? HALF : VOWELS.test(name) ? VOWEL : CONSONANT;
-      add(length, { viseme, phone: name, word: text, confidence: 1 });
+      add(slowness * length, { viseme, phone: name, word: text, confidence: 1 });
     });
     if (at > start) spoken.push({ text, start, end: at });
-  }
-  add(ROOM, still);
-  const first = sounds[0]!.end;
-  const last = sounds.at(-1)!.start;
-  const values = Array.from({ length: Math.ceil(at * RATE) }, (_, index) => {
-    const time = (index + 0.5) / RATE;
-    return Math.max(QUIET, LEVEL - FALL * Math.max(0, first - time, time - last));
+    const rest = place < words.length - 1 ? PAUSES[pause] : 0;
+    if (rest > 0) add(slowness * rest, still);
   });
+  add(ROOM, still);
+  const values = Array.from({ length: Math.ceil(at * RATE) }, () => QUIET);
+  for (const { start, end } of runsOfSpeech(sounds)) {
+    const reach = (LEVEL - QUIET) / FALL;
+    const from = Math.max(0, Math.floor((start - reach) * RATE));
+    const to = Math.min(values.length, Math.ceil((end + reach) * RATE));
+    for (let index = from; index < to; index++) {
+      const time = (index + 0.5) / RATE;
+      const level = LEVEL - FALL * Math.max(0, start - time, time - end);
+      values[index] = Math.max(values[index]!, level);
+    }
+  }
   return {
     version: TRACK_VERSION,
     duration: at,
@@ -61,4 +83,16 @@ export function textTrack(words: readonly AlignableWord[]): VoiceTrack {
     spectrum: null,
     quality: null,
   };
+}
+
+/** Stretches without a pause. */
+function runsOfSpeech(sounds: readonly Sound[]) {
+  const runs: { start: number; end: number }[] = [];
+  for (const { start, end, viseme } of sounds) {
+    if (viseme === SILENCE) continue;
+    const last = runs.at(-1);
+    if (last?.end === start) last.end = end;
+    else runs.push({ start, end });
+  }
+  return runs;
 }

@@ -3,7 +3,7 @@ import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
 import type { SceneMaterial } from '../program/compile';
 import { withRecord } from '../records';
 import { toFlicks } from '../time';
-import type { Voice } from '../scene/line';
+import type { Voice } from '../scene/voice';
 import { starterScene } from '../scene/starterScene';
 import { testTrack } from './testTrack';
 
@@ -18,6 +18,7 @@ export const testVoice: Voice = {
   duration: toFlicks(2),
   sampleRate: 48_000,
   channels: 1,
+  scratch: null,
 };
 
 /** A small scene for tests: two drawings, and a voice of two seconds that speaks during the second one. */

@@ -49,6 +49,7 @@ export async function filmOfTwoDrawings({
     voice: {
       ...{ name: 'Voice', original: '', working: '', peaks: '' },
       ...{ duration: voice.duration, sampleRate: voice.sampleRate, channels: voice.channels },
+      scratch: null,
     },
     memberId: 'member',
     lineId: 'line',

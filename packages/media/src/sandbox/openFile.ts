@@ -48,6 +48,7 @@ const OPENERS: {
     return {
       name,
       ...format,
+      scratch: null,
       original: await kept.addSource(),
       working: await kept.addFile(working, 'audio/wav'),
       peaks: await kept.add(Buffer.from(peaks.buffer), ANY_FILE),

@@ -2,3 +2,4 @@ export * from './decode';
 export * from './analyse';
 export * from './workingVoice';
 export * from './soundModel';
+export * from './scratch';

@@ -16,10 +16,15 @@ export function LinePicker() {
         (production?.scenes ?? []).map(({ id }) => readDocumentById('scene', id)),
       );
       return scenes.flatMap(({ body }) =>
-        linesOf(body).flatMap(({ id, track, voice }) =>
+        linesOf(body).flatMap(({ id, name, track, voice }) =>
           track === null
             ? []
-            : [{ id, track, sound: mediaUrl(voice.working), name: `${body.name}: ${voice.name}` }],
+            : [
+                {
+                  ...{ id, track, name: `${body.name}: ${name}` },
+                  sound: voice && mediaUrl(voice.working),
+                },
+              ],
         ),
       );
     },

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { mouthOverrides, type Character } from '@cruvo/core/character';
 import type { Pose } from '@cruvo/core/pose';
-import { compile, Player, SPEAKER, type Program } from '@cruvo/core/program';
-import { starterScene } from '@cruvo/core/scene';
+import { compile, Player, type Program } from '@cruvo/core/program';
+import { emptyScene, withMember } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import type { Saying } from '../useSaying';
 
@@ -27,13 +27,9 @@ export function usePoseNow(id: string, character: Character, saying: Saying): ()
 
 /** A character alone on its stage, saying nothing. */
 function lifeOf(id: string, character: Character): Program {
-  const voice = { name: '', original: '', working: '', peaks: '', sampleRate: 1, channels: 1 };
-  const starter = starterScene({
-    ...{ name: '', characterId: id, character, memberId: id, lineId: SPEAKER },
-    voice: { ...voice, duration: ROUND },
-  });
+  const member = { id, character: id, name: '', size: character };
   return compile({
-    scene: { ...starter, lines: {} },
+    scene: withMember(emptyScene('', ROUND), member),
     characters: new Map([[id, character]]),
     tracks: new Map(),
   });

@@ -1,7 +1,7 @@
 import { useCallback, useRef } from 'react';
 import { type MouthChart, mouthIndexAt } from '@cruvo/core/mouth';
 import { type MemberProgram, chartOfLine } from '@cruvo/core/program';
-import { isHeardAt, voiceTime } from '@cruvo/core/scene';
+import { isHeardAt, moodAt, voiceTime } from '@cruvo/core/scene';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
@@ -20,7 +20,10 @@ export function MouthTray() {
   const member = program.members.find((one) => one.member.id === focus.member);
   const { line } = focus;
   if (!member?.character.mouth || !line) return null;
-  const chart = chartOfLine(member.character.mouth, line);
+  const chart = chartOfLine(
+    member.character.mouth,
+    chosen ? moodAt(chosen.line, chosen.mouth.start) : line,
+  );
   return <Tray member={member} chart={chart} chosen={chosen} />;
 }
 

@@ -1,7 +1,7 @@
 import type { Character } from '@cruvo/core/character';
 import { type Mouth, mouthIndexAt, moveEdge, release, setByHand } from '@cruvo/core/mouth';
 import { type Program, chartOfLine } from '@cruvo/core/program';
-import { isHeardAt, sceneTime, type Line } from '@cruvo/core/scene';
+import { isHeardAt, moodAt, sceneTime, type Line } from '@cruvo/core/scene';
 import { frameLength } from '@cruvo/core/time';
 import type { Chosen, SceneStore } from '../sceneStore';
 
@@ -42,7 +42,12 @@ export const mouthEdits = {
 
   rest(store: SceneStore, found: MouthInLine): void {
     const rig = found.character.mouth;
-    if (rig) mouthEdits.setDrawing(store, found, chartOfLine(rig, found.line).rest);
+    if (rig)
+      mouthEdits.setDrawing(
+        store,
+        found,
+        chartOfLine(rig, moodAt(found.line, found.mouth.start)).rest,
+      );
   },
 
   backToFitted(store: SceneStore, { line, mouth }: MouthInLine): void {

@@ -9,7 +9,7 @@ const rig = RICH_CHARACTERS.get('chart')!.mouth!;
 const chart = 'chart' in rig ? rig.chart : null;
 const track = testTrack([0, 0.5], [10, 0.5]);
 const request = (seconds: number, change: Partial<SelectionRequest> = {}): SelectionRequest => ({
-  ...{ line: 'line', track, fit: DEFAULT_FIT, rig, chart: chart!, frameRate: '24' },
+  ...{ line: 'line', mood: '', track, fit: DEFAULT_FIT, rig, chart: chart!, frameRate: '24' },
   duration: toFlicks(seconds),
   ...change,
 });

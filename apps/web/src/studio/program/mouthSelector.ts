@@ -21,7 +21,7 @@ interface Choice {
  */
 export class MouthSelector {
   private readonly chosen: Choice[] = [];
-  /** The latest wish of each line. */
+  /** The latest wish of each mood of each line. */
   private readonly wishes = new Map<string, SelectionRequest>();
   private running = false;
 
@@ -35,7 +35,7 @@ export class MouthSelector {
     if (toSeconds(request.duration) <= AT_ONCE_SECONDS) return selectAtOnce(request);
     const known = this.chosen.find((choice) => sameRequest(choice.request, request));
     if (known) return known.mouths;
-    this.wishes.set(request.line, request);
+    this.wishes.set(`${request.line} ${request.mood}`, request);
     void this.run();
     return null;
   };

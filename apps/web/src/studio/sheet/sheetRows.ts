@@ -64,7 +64,7 @@ export function sheetRow(
   const next = line?.track ? soundAt(line.track, end - 1e-6) : undefined;
   const begun = next && next.start >= start ? next : null;
   const spoken = begun ?? (sound && sound.start >= start ? sound : null);
-  const envelope = line && peaks.get(line.line.voice.peaks)?.between(start, end);
+  const envelope = line?.line.voice && peaks.get(line.line.voice.peaks)?.between(start, end);
   return {
     frame,
     level: envelope ? Math.max(-envelope.low, envelope.high) : 0,

@@ -1,4 +1,6 @@
 import { useCallback, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { frameStart } from '@cruvo/core/time';
+import { moodAt, voiceTime } from '@cruvo/core/scene';
 import { chartOfLine, lineInFrame, type FrameRange, type MemberProgram } from '@cruvo/core/program';
 import { chartOf } from '@cruvo/core/mouth';
 import { useOpenScene } from '../SceneContext';
@@ -31,7 +33,9 @@ export function useSheetKeys({ member, range, move }: SheetKeys) {
   const chart = useCallback(() => {
     const rig = member.character.mouth;
     const line = lineInFrame(member.lines, range.from, frameRate);
-    return rig && line ? chartOfLine(rig, line.line) : null;
+    if (!rig || !line) return null;
+    const time = voiceTime(line.line, frameStart(range.from, frameRate));
+    return chartOfLine(rig, moodAt(line.line, time));
   }, [member, range.from, frameRate]);
 
   const set = (drawing: string | null) => setOne(store, member, range, drawing);

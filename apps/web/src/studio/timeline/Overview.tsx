@@ -34,7 +34,7 @@ export function Overview({
     context.fillRect(0, 0, extent.width, HEIGHT);
     context.fillStyle = colors.waveQuiet;
     for (const { line } of program.members.flatMap(({ lines }) => lines)) {
-      const pyramid = peaks.get(line.voice.peaks);
+      const pyramid = line.voice && peaks.get(line.voice.peaks);
       const { start, end, origin } = lineTimes(line);
       const last = Math.min(extent.width, Math.ceil(end * perSecond));
       for (let x = Math.ceil(start * perSecond); pyramid && x < last; x++) {

@@ -1,7 +1,9 @@
-import { Plus, Volume2, VolumeX } from 'lucide-react';
+import { PenLine, Plus, Volume2, VolumeX } from 'lucide-react';
 import { useRef } from 'react';
 import { inOrder, withRecord } from '@cruvo/core/records';
 import { IconButton } from '../../shell/IconButton';
+import { toFlicks } from '@cruvo/core/time';
+import { lineActions } from '../lineActions';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
 import { MemberMenu } from './MemberMenu';
@@ -42,6 +44,7 @@ export function RowHeads({
             {lanes && (
               <div className="row-tools">
                 <MuteButton member={id} name={name} />
+                <WriteLine member={id} name={name} />
                 <AddVoices name={name} onFiles={(files) => onVoices(files, id)} />
                 <MemberMenu member={member.member} name={name} />
               </div>
@@ -74,6 +77,22 @@ function MuteButton({ member, name }: { member: string; name: string }) {
       label={muted ? `Hear ${name} again` : `Mute ${name}`}
       pressed={muted}
       onClick={toggle}
+    />
+  );
+}
+
+function WriteLine({ member, name }: { member: string; name: string }) {
+  const { store, transport } = useOpenScene();
+  const write = () => {
+    store.getState().chooseMember(member);
+    lineActions.write(store, toFlicks(transport.time()));
+  };
+  return (
+    <IconButton
+      icon={PenLine}
+      label={`Write a line for ${name}, without a recording`}
+      shortcut="W"
+      onClick={write}
     />
   );
 }

@@ -18,6 +18,8 @@ import {
 } from '@cruvo/core/scene';
 import { frameStart, nearestFrame, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
+import type { Drag, PointerPlace } from './drag';
+import { dragMood, moodNear } from './dragMoods';
 import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type Strip, type TimelineRow } from './rows';
 import { draggedSound, handleNear, type SoundHandle } from './soundHandles';
@@ -29,28 +31,6 @@ const REACH = 6;
 /** How near something must be dragged to snap, pixels. */
 const SNAP = 8;
 const SHORTEST_LOOP = 0.05;
-
-/** Where the pointer is, pixels, and at what time of the scene, seconds. */
-export interface PointerPlace {
-  readonly x: number;
-  readonly y: number;
-  readonly time: number;
-}
-
-/** Keys that are held while something is dragged. */
-export interface DragKeys {
-  /** What follows moves along. */
-  readonly ripple: boolean;
-  /** Nothing snaps. */
-  readonly free: boolean;
-}
-
-/** Something that the pointer has taken hold of. */
-export interface Drag {
-  /** @returns the time at which it snapped into place, seconds */
-  move(to: PointerPlace, keys: DragKeys): number | null;
-  end(): void;
-}
 
 interface Surface {
   readonly rows: readonly TimelineRow[];
@@ -68,6 +48,10 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
   if (sound) return dragSound(open, sound);
   if (!row || part === 'wave' || part === 'words' || part === 'sounds') return scrub(open);
   if (part === 'mouths') return grabMouth(open, surface, row, at);
+  if (part === 'moods') {
+    const held = moodAtPoint(surface, row, at);
+    return held ? dragMood(open, held) : scrub(open);
+  }
   const found = lineNear(surface, row, at.x);
   if (!found) return marquee(open, surface, row, at, shift);
   if (shift) return chooseToo(open, found.line);
@@ -101,10 +85,15 @@ export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): s
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
   if (sound) return sound.handle === 'gain' ? 'ns-resize' : 'ew-resize';
   if (part === 'mouths') return edgeNear(surface, row, at.x) ? 'ew-resize' : 'pointer';
+  if (part === 'moods') return moodAtPoint(surface, row, at) ? 'ew-resize' : 'text';
   if (part !== 'head' && part !== 'thin') return 'text';
   const found = lineNear(surface, row, at.x);
   if (!found) return 'default';
   return found.edge === null ? 'grab' : 'ew-resize';
+}
+
+function moodAtPoint({ viewport }: Surface, { member }: TimelineRow, at: PointerPlace) {
+  return moodNear(member.lines, toFlicks(at.time), toFlicks(REACH / viewport.scale));
 }
 
 function scrub({ transport }: OpenScene): Drag {
@@ -131,7 +120,7 @@ function soundAtPoint(
   at: PointerPlace,
 ): HeldSound | null {
   const { line, member } = focusOf(store.getState());
-  if (!line || !row.lanes || member !== row.member.member.id) return null;
+  if (!line?.voice || !row.lanes || member !== row.member.member.id) return null;
   const handle = handleNear(line, row.lanes.wave, viewport, at);
   return handle && { line, handle, strip: row.lanes.wave };
 }

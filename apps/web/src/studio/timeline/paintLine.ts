@@ -1,6 +1,6 @@
 import type { LineProgram } from '@cruvo/core/program';
 import { factorAt, envelopePoints } from '@cruvo/core/audio';
-import { placedSound } from '@cruvo/core/scene';
+import { placedSound, type Line } from '@cruvo/core/scene';
 import { lineTimes } from '../lineTimes';
 import type { Strip } from './rows';
 import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
@@ -9,6 +9,8 @@ import { timeAt, xAt } from './viewport';
 /** Narrower lines have no name, pixels. */
 const NARROWEST_NAMED = 24;
 const CORNER = 4;
+/** From one stroke of the hatching to the next, pixels. */
+const HATCH = 9;
 
 /** From where to where a line goes, pixels. */
 export interface LineSpan {
@@ -40,7 +42,47 @@ export function paintHead(
   context.beginPath();
   context.roundRect(span.left, top, span.right - span.left - 1, height, [CORNER, CORNER, 0, 0]);
   context.fill();
-  writeName(context, one.line.name, span, top + height / 2, chosen ? colors.onChosen : colors.text);
+  if (isUnrecorded(one.line))
+    paintHatching(context, { top, height }, span, chosen ? colors.onChosen : colors.text);
+  writeName(
+    context,
+    nameOf(one.line),
+    span,
+    top + height / 2,
+    chosen ? colors.onChosen : colors.text,
+  );
+}
+
+/** Whether the actor has not recorded a line yet: it has no voice, or a scratch voice. */
+const isUnrecorded = ({ voice }: Line) => voice === null || voice.scratch !== null;
+
+function nameOf(line: Line): string {
+  if (!isUnrecorded(line)) return line.name;
+  return `${line.voice ? 'scratch' : 'no voice'} · ${line.name}`;
+}
+
+/** Slanted strokes, by which a line that nobody has recorded is known at a glance. */
+function paintHatching(
+  context: CanvasRenderingContext2D,
+  { top, height }: Strip,
+  { left, right }: LineSpan,
+  color: string,
+): void {
+  context.save();
+  context.beginPath();
+  context.rect(left, top, right - left - 1, height);
+  context.clip();
+  context.globalAlpha = 0.16;
+  context.strokeStyle = color;
+  context.lineWidth = 3;
+  context.beginPath();
+  const from = Math.max(left, -HATCH) - height;
+  for (let x = from - (from % HATCH); x < Math.min(right, context.canvas.width); x += HATCH) {
+    context.moveTo(x, top + height);
+    context.lineTo(x + height, top);
+  }
+  context.stroke();
+  context.restore();
 }
 
 /** Paints a line of somebody who is not worked on: its name over its waveform. */
@@ -59,9 +101,10 @@ export function paintThinLine(
   context.fillStyle = colors.mouth;
   context.fill();
   context.clip();
-  paintWave(context, one, box, picture, colors.waveQuiet);
+  if (one.line.voice) paintWave(context, one, box, picture, colors.waveQuiet);
   context.restore();
-  writeOnPaper(context, one.line.name, span, top + height / 2 + 0.5, colors);
+  if (isUnrecorded(one.line)) paintHatching(context, box, span, colors.text);
+  writeOnPaper(context, nameOf(one.line), span, top + height / 2 + 0.5, colors);
   if (!picture.together.has(one.line.id)) return;
   context.strokeStyle = colors.chosen;
   context.lineWidth = 2;
@@ -125,7 +168,7 @@ export function paintWave(
   { viewport, width, peaks }: TimelinePicture,
   color: string,
 ): void {
-  const pyramid = peaks.get(line.voice.peaks);
+  const pyramid = line.voice && peaks.get(line.voice.peaks);
   const { start, end, origin } = lineTimes(line);
   const first = Math.max(0, Math.floor(xAt(viewport, start)));
   const last = Math.min(width, Math.ceil(xAt(viewport, end)));

@@ -1,7 +1,8 @@
 import type { Box } from '@cruvo/core/geometry';
-import type { LineProgram } from '@cruvo/core/program';
+import type { LineProgram, MemberProgram } from '@cruvo/core/program';
 import { paintHead, paintThinLine, paintWave, spanOf, type LineSpan } from './paintLine';
 import { paintMarkers } from './paintMarkers';
+import { paintMoods } from './paintMoods';
 import { paintMouths } from './paintMouths';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
@@ -47,12 +48,16 @@ function paintRow(
 ): void {
   context.fillStyle = colors.lane;
   const { lanes, member } = row;
-  const strips = lanes ? [lanes.wave, lanes.words, lanes.sounds, lanes.mouths] : [row];
+  const strips = lanes
+    ? [lanes.wave, lanes.words, lanes.sounds, lanes.moods, lanes.mouths].filter(
+        (one) => one !== null,
+      )
+    : [row];
   for (const { top, height } of strips) context.fillRect(0, top, picture.width, height);
   for (const line of member.lines) {
     const span = spanOf(line, picture);
     if (!span) continue;
-    if (lanes) paintLanes(context, line, lanes, span, picture, colors, member.member.character);
+    if (lanes) paintLanes(context, line, lanes, span, picture, colors, member);
     else paintThinLine(context, line, row, span, picture, colors);
   }
 }
@@ -65,11 +70,11 @@ function paintLanes(
   span: LineSpan,
   picture: TimelinePicture,
   colors: Colors,
-  character: string,
+  member: MemberProgram,
 ): void {
   paintHead(context, line, lanes.head, span, picture, colors);
-  paintWave(context, line, lanes.wave, picture, colors.wave);
-  if (picture.line === line.line.id) {
+  if (line.line.voice) paintWave(context, line, lanes.wave, picture, colors.wave);
+  if (line.line.voice && picture.line === line.line.id) {
     paintSoundHandles(context, line.line, lanes.wave, picture.viewport, colors);
   }
   context.save();
@@ -77,7 +82,8 @@ function paintLanes(
   context.rect(span.left, 0, span.right - span.left, picture.height);
   context.clip();
   paintSpeech(context, line, lanes, picture, colors);
-  paintMouths(context, line, lanes.mouths, picture, colors, character);
+  if (lanes.moods) paintMoods(context, line, member, lanes.moods, picture, colors);
+  paintMouths(context, line, lanes.mouths, picture, colors, member.member.character);
   context.restore();
 }
 

@@ -12,6 +12,8 @@ export interface Lanes {
   readonly wave: Strip;
   readonly words: Strip;
   readonly sounds: Strip;
+  /** Null where no mood changes. */
+  readonly moods: Strip | null;
   readonly mouths: Strip;
 }
 
@@ -25,7 +27,7 @@ export interface TimelineRow extends Strip {
 export const RULER: Strip = { top: 0, height: 24 };
 const THIN = 26;
 const GAP = 3;
-const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, mouths: 62 };
+const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, moods: 18, mouths: 62 };
 
 /** The rows of a scene, the front of the stage first, and how high all of them are together. */
 export function layOutRows(
@@ -34,7 +36,8 @@ export function layOutRows(
 ): { readonly rows: readonly TimelineRow[]; readonly height: number } {
   let top = RULER.height + 2;
   const rows = [...members].reverse().map((member): TimelineRow => {
-    const lanes = member.member.id === focus ? layOutLanes(top) : null;
+    const moody = member.lines.some(({ line }) => line.moods.length > 0);
+    const lanes = member.member.id === focus ? layOutLanes(top, moody) : null;
     const height = lanes ? lanes.mouths.top + lanes.mouths.height - top : THIN;
     const row = { member, top, height, lanes };
     top += height + GAP;
@@ -43,7 +46,7 @@ export function layOutRows(
   return { rows, height: top };
 }
 
-function layOutLanes(top: number): Lanes {
+function layOutLanes(top: number, moody: boolean): Lanes {
   let next = top;
   const strip = (height: number): Strip => {
     const placed = { top: next, height };
@@ -55,6 +58,7 @@ function layOutLanes(top: number): Lanes {
     wave: strip(LANE_HEIGHTS.wave),
     words: strip(LANE_HEIGHTS.words),
     sounds: strip(LANE_HEIGHTS.sounds),
+    moods: moody ? strip(LANE_HEIGHTS.moods) : null,
     mouths: strip(LANE_HEIGHTS.mouths),
   };
 }
@@ -68,7 +72,9 @@ export function placeAt(rows: readonly TimelineRow[], y: number): RowPlace {
   if (y < RULER.height || rows.length === 0) return { part: 'ruler', row: null };
   const row = rows.findLast(({ top }) => top <= y) ?? rows[0]!;
   if (!row.lanes) return { part: 'thin', row };
-  const lanes = Object.entries(row.lanes) as [keyof Lanes, Strip][];
-  const [part] = lanes.findLast(([, { top }]) => top <= y) ?? lanes[0]!;
+  const lanes = (Object.entries(row.lanes) as [keyof Lanes, Strip | null][]).flatMap(
+    ([part, strip]) => (strip ? [{ part, top: strip.top }] : []),
+  );
+  const { part } = lanes.findLast(({ top }) => top <= y) ?? lanes[0]!;
   return { part, row };
 }

@@ -55,7 +55,7 @@ export function useLineClipboard(): string | null {
     /** Lays lines whose recordings are there: others could not be saved. What was heard of them may be gone. */
     const lay = async (lines: readonly Line[]): Promise<boolean> => {
       const stored = await Promise.all(
-        lines.map(({ voice }) => isStored(`/media/${voice.working}`)),
+        lines.map(({ voice }) => voice === null || isStored(`/media/${voice.working}`)),
       );
       if (!stored.every(Boolean)) return false;
       const laid = await Promise.all(

@@ -2,7 +2,8 @@ import { useGesture } from '@use-gesture/react';
 import type { Box } from '@cruvo/core/geometry';
 import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'react';
 import { useOpenScene } from '../SceneContext';
-import { cursorAt, grab, type Drag } from './grab';
+import type { Drag } from './drag';
+import { cursorAt, grab } from './grab';
 import type { TimelineRow } from './rows';
 import { panBy, timeAt, xAt, zoomAround, type Extent, type Viewport } from './viewport';
 

@@ -87,12 +87,14 @@ export function useVoiceIntake(onAdded: (lines: readonly Line[]) => void) {
     setComing(null);
     setRefused(left);
     const { scene, edit } = store.getState();
-    const place = { scene, cast: castAsCalled(scene, characters), member };
+    const newId = () => crypto.randomUUID();
+    const place = { scene, cast: castAsCalled(scene, characters), member, newId };
+    const gap = toFlicks(useLineGap.getState().gap);
     const begin = start ?? Math.max(0, ...linesOf(scene).map(endOf));
     const { lines, notes: said } =
       voices.length > 0
-        ? newLines(taken, script, place, begin, toFlicks(useLineGap.getState().gap))
-        : linesWithScript(script, place);
+        ? newLines(taken, script, place, begin, gap)
+        : linesWithScript(script, place, begin, gap);
     setNotes(said);
     if (lines.length === 0) return;
     edit((now) => withLines(now, lines));

@@ -1,6 +1,6 @@
 import { AudioLines, X } from 'lucide-react';
 import { Alert, Button, ProgressBar } from 'react-bootstrap';
-import type { Line } from '@cruvo/core/scene';
+import type { VoicedLine } from '@cruvo/core/scene';
 import { useTransport } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
 import type { Fitting } from './useFitting';
@@ -9,7 +9,7 @@ import type { Fitting } from './useFitting';
 const SHORTEST_STRETCH = 0.2;
 
 /** Fits the mouths of the line: all of it, or the stretch that is looped. */
-export function FitButton({ line, fitting }: { line: Line; fitting: Fitting }) {
+export function FitButton({ line, fitting }: { line: VoicedLine; fitting: Fitting }) {
   const { state, fit, cancel } = fitting;
   const loop = useTransport(({ loop: marked }) => marked);
   if (state.kind === 'hearing') {

@@ -13,10 +13,19 @@ export function ReplaceVoice({ line, replacing }: { line: Line; replacing: Repla
   const { program } = useOpenScene();
   const input = useRef<HTMLInputElement>(null);
   const { state, last, replace, cancel } = replacing;
+  const recorded = line.voice !== null && line.voice.scratch === null;
   return (
     <div className="replace-voice small">
       {state.kind === 'sending' && (
         <UploadBar progress={state.progress} name="the recording" onCancel={cancel} />
+      )}
+      {state.kind === 'speaking' && (
+        <div className="d-flex align-items-center gap-2" role="status">
+          <ProgressBar className="flex-fill" animated now={100} aria-label="Speaking the script" />
+          <Button variant="quiet" size="sm" onClick={cancel}>
+            Cancel
+          </Button>
+        </div>
       )}
       {state.kind === 'hearing' && (
         <div className="d-flex align-items-center gap-2" role="status">
@@ -38,7 +47,8 @@ export function ReplaceVoice({ line, replacing }: { line: Line; replacing: Repla
           title="Another recording of the same or changed words: everything else stays, and mouths set by hand follow"
           onClick={() => input.current?.click()}
         >
-          <RefreshCcw size={15} aria-hidden /> Replace the voice …
+          <RefreshCcw size={15} aria-hidden />{' '}
+          {recorded ? 'Replace the voice …' : 'Bring the recording …'}
         </Button>
       )}
       <input
@@ -49,7 +59,7 @@ export function ReplaceVoice({ line, replacing }: { line: Line; replacing: Repla
         aria-label="Another recording of the line"
         onChange={({ target }) => {
           const [file] = target.files ?? [];
-          if (file) void replace(line, file, program.scene.frameRate);
+          if (file) void replace(line, { kind: 'file', file }, program.scene.frameRate);
           target.value = '';
         }}
       />
@@ -75,7 +85,7 @@ function Outcome({ line, replacing: { last, drop } }: { line: Line; replacing: R
       {notice && <p className="mb-1">{notice}</p>}
       {lost.length === 0 ? (
         <>
-          The voice is replaced
+          The voice is in place
           {line.corrections.length > 0 && ', and all mouths set by hand followed'}.
         </>
       ) : (
@@ -109,7 +119,7 @@ function Lost({
   const place = () => {
     const frame = frameAt(toFlicks(transport.time()), scene.frameRate);
     const from = Math.max(0, voiceTime(line, frameStart(frame, scene.frameRate)));
-    const piece = { start: from, end: Math.min(line.voice.duration, from + end - start), drawing };
+    const piece = { start: from, end: Math.min(line.duration, from + end - start), drawing };
     if (piece.end <= piece.start) return;
     store.getState().edit((now) => {
       const own = now.lines[line.id]!;

@@ -2,7 +2,7 @@ import { BookA, FileText } from 'lucide-react';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { Button, Form } from 'react-bootstrap';
-import type { Line } from '@cruvo/core/scene';
+import { nameOfText, type Line } from '@cruvo/core/scene';
 import { LANGUAGES, LONGEST_SCRIPT } from '@cruvo/core/speech';
 import { useOpenScene } from '../SceneContext';
 import { PronunciationsDialog } from './PronunciationsDialog';
@@ -12,10 +12,15 @@ export function ScriptField({ line }: { line: Line }) {
   const { changeLine } = useOpenScene().store.getState();
   const [problem, setProblem] = useState<string | null>(null);
   const [naming, setNaming] = useState(false);
+  /** A line without a voice is called after how it begins, until somebody calls it otherwise. */
+  const write = (script: string) => {
+    const called = line.voice === null && line.name === nameOfText(line.script);
+    changeLine(line.id, called ? { script, name: nameOfText(script) } : { script });
+  };
   const take = async (file: File) => {
     const read = await textOf(file);
     setProblem('sentence' in read ? read.sentence : null);
-    if ('text' in read) changeLine(line.id, { script: read.text });
+    if ('text' in read) write(read.text);
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     multiple: false,
@@ -73,14 +78,14 @@ export function ScriptField({ line }: { line: Line }) {
         value={line.script}
         maxLength={LONGEST_SCRIPT}
         placeholder="What is said in this line. With it, mouths are fitted far more exactly. Type it, paste it, or drop a .txt file here."
-        onChange={({ target }) => changeLine(line.id, { script: target.value })}
+        onChange={({ target }) => write(target.value)}
       />
       {problem && (
         <Form.Text className="text-danger" role="alert">
           {problem}
         </Form.Text>
       )}
-      {line.voice.channels > 1 && (
+      {(line.voice?.channels ?? 1) > 1 && (
         <Form.Select
           size="sm"
           className="mt-1"

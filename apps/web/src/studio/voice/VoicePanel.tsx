@@ -1,6 +1,8 @@
 import { lazy, Suspense } from 'react';
-import { ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
+import { PenLine } from 'lucide-react';
+import { Alert, Badge, Button, ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
+import { isVoiced } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
@@ -8,7 +10,9 @@ import { ReviewSummary } from '../review/ReviewSummary';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
+import { MoodFields } from './MoodFields';
 import { ReplaceVoice } from './ReplaceVoice';
+import { ScratchVoice } from './ScratchVoice';
 import { SoundFields } from './SoundFields';
 import { ScriptField } from './ScriptField';
 import type { Fitting } from './useFitting';
@@ -27,38 +31,61 @@ const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
 export function VoicePanel({
   fitting,
   replacing,
+  problems,
   onReview,
+  onWrite,
 }: {
   fitting: Fitting;
   replacing: Replacing;
+  /** Why the words of lines without a voice can't be timed, by line. */
+  problems: ReadonlyMap<string, string>;
   onReview: () => void;
+  /** Asked to begin a line without a voice. */
+  onWrite: () => void;
 }) {
   const { store, tracks, program } = useOpenScene();
   const { line } = useFocus();
-  if (!line) return <NoLine />;
+  if (!line) return <NoLine onWrite={onWrite} />;
   const { setFit } = store.getState();
   const track = line.track === null ? undefined : tracks.get(line.track);
   const played = program.lines.get(line.id);
+  const recorded = line.voice !== null && line.voice.scratch === null;
+  const problem = problems.get(line.id);
   return (
     <>
       <div className="d-flex align-items-baseline gap-2 mb-1">
-        <h2 className="h6 mb-0 text-truncate" title={line.voice.name}>
+        <h2 className="h6 mb-0 text-truncate" title={line.voice?.name ?? line.name}>
           {line.name}
         </h2>
         <span className="quiet small figures text-nowrap">
-          {lengthInWords(toSeconds(line.length))}, {line.voice.channels === 1 ? 'mono' : 'stereo'}
+          {lengthInWords(toSeconds(line.length))}
+          {recorded && (line.voice.channels === 1 ? ', mono' : ', stereo')}
         </span>
+        {!recorded && (
+          <Badge bg="" className="not-recorded ms-auto">
+            {line.voice ? 'scratch voice' : 'not recorded'}
+          </Badge>
+        )}
       </div>
       <SpeakerField line={line} />
+      <MoodFields line={line} track={track} />
       <ScriptField line={line} />
-      <div className="mt-2">
-        <FitButton line={line} fitting={fitting} />
-      </div>
+      {problem !== undefined && (
+        <Alert variant="danger" className="py-2 small mt-2 mb-0">
+          {problem}
+        </Alert>
+      )}
+      {isVoiced(line) && (
+        <div className="mt-2">
+          <FitButton line={line} fitting={fitting} />
+        </div>
+      )}
+      {!recorded && <ScratchVoice key={line.id} line={line} replacing={replacing} />}
       <ReplaceVoice line={line} replacing={replacing} />
-      {track && fitting.state.kind !== 'failed' && (
+      {track && line.voice && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
-      <SoundFields line={line} track={track} />
+      {line.voice && <SoundFields line={line} track={track} />}
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (
@@ -101,9 +128,17 @@ export function VoicePanel({
   );
 }
 
-function NoLine() {
+function NoLine({ onWrite }: { onWrite: () => void }) {
   return (
-    <p className="quiet">Nothing is said here yet. Drop recordings on the timeline to begin.</p>
+    <>
+      <p className="quiet">
+        Nothing is said here yet. Drop recordings or a script on the timeline to begin, or write
+        what is said.
+      </p>
+      <Button onClick={onWrite}>
+        <PenLine size={17} aria-hidden /> Write a line
+      </Button>
+    </>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
-import type { Line, OwnPronunciation } from '@cruvo/core/scene';
+import { isVoiced, type Line, type OwnPronunciation, type VoicedLine } from '@cruvo/core/scene';
 import { type VoiceTrack, replaceRange, tentativeTrack } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
 import { mediaUrl } from '../../api/media';
@@ -40,7 +40,7 @@ export function useFitting(
   useEffect(() => () => running.current?.abort(), []);
 
   const fit = async (
-    line: Line,
+    line: VoicedLine,
     { voiceAlone = false, stretch = null, unasked = false }: FittingWish = {},
   ) => {
     running.current?.abort();
@@ -65,7 +65,7 @@ export function useFitting(
           if (whole)
             onFirst({
               line: line.id,
-              track: tentativeTrack(sounds, toSeconds(line.voice.duration)),
+              track: tentativeTrack(sounds, toSeconds(line.duration)),
             });
         },
         control.signal,
@@ -88,7 +88,7 @@ export function useFitting(
   };
   /** Hears new lines one after the other; the others are left when it is cancelled. */
   const fitAll = async (lines: readonly Line[]) => {
-    for (const line of lines) {
+    for (const line of lines.filter(isVoiced)) {
       await fit(line, { unasked: true });
       if (running.current?.signal.aborted) return;
     }

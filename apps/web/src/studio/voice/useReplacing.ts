@@ -5,17 +5,31 @@ import {
   type Line,
   type LostCorrection,
   type OwnPronunciation,
+  type ScratchSettings,
+  type Voice,
 } from '@cruvo/core/scene';
-import type { VoiceTrack } from '@cruvo/core/speech';
+import { spokenText, type VoiceTrack } from '@cruvo/core/speech';
 import type { FrameRateName } from '@cruvo/core/time';
 import { mediaUrl, uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
+import { speakScratch } from '../../api/voices';
 import { analyseVoice, asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
+import { sayWords } from '../../workers/sayWords';
 
-/** How far another recording of a line has come. */
+/** Where another voice of a line comes from. */
+export type VoiceSource =
+  | { readonly kind: 'file'; readonly file: File }
+  /** A voice that is on the server already. */
+  | { readonly kind: 'voice'; readonly voice: Voice }
+  | { readonly kind: 'scratch'; readonly settings: ScratchSettings }
+  /** None: the words are said evenly. */
+  | { readonly kind: 'text' };
+
+/** How far another voice of a line has come. */
 export type ReplacingState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'sending'; readonly progress: UploadProgress }
+  | { readonly kind: 'speaking' }
   | { readonly kind: 'hearing'; readonly share: number }
   | { readonly kind: 'failed'; readonly sentence: string };
 
@@ -35,9 +49,9 @@ const OTHER_WORDS =
   'The recording says other words than the script: it was heard without it. Change the script and fit the mouths again.';
 
 /**
- * Puts another recording in the place of a line's voice: it is sent and heard, and the mouths set by hand follow.
+ * Puts another voice in the place of a line's, or of its text: it is brought and heard, and the mouths set by hand follow.
  *
- * @param onReplaced takes the line with its new recording, and what was heard in that
+ * @param onReplaced takes the line with its new voice, and what was heard in that
  */
 export function useReplacing(
   tracks: ReadonlyMap<string, VoiceTrack>,
@@ -49,37 +63,61 @@ export function useReplacing(
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
-  const replace = async (line: Line, file: File, frameRate: FrameRateName) => {
+  const bring = async (line: Line, source: VoiceSource, signal: AbortSignal) => {
+    if (source.kind === 'text') return null;
+    if (source.kind === 'voice') return source.voice;
+    if (source.kind === 'scratch') {
+      setState({ kind: 'speaking' });
+      const { script, language } = line;
+      return speakScratch(
+        { text: spokenText(script, own), language, settings: source.settings },
+        signal,
+      );
+    }
+    const onProgress = (progress: UploadProgress) => setState({ kind: 'sending', progress });
+    onProgress({ stage: 'sending', share: 0 });
+    return uploadVoice(source.file, { onProgress, signal });
+  };
+
+  const hear = (line: Line, voice: Voice, script: string | null, signal: AbortSignal) => {
+    setState({ kind: 'hearing', share: 0 });
+    return analyseVoice(
+      {
+        url: new URL(mediaUrl(voice.working), location.href).href,
+        ...{ channel: line.channel, language: line.language, own, stretch: null, script },
+      },
+      ({ share }) => setState({ kind: 'hearing', share }),
+      signal,
+    );
+  };
+
+  /** What is said in a voice of a line; without one, how its words would be said. */
+  const listen = async (line: Line, voice: Voice | null, signal: AbortSignal) => {
+    const { script, language, wordsPerMinute } = line;
+    if (!voice) {
+      const track = await sayWords({ script, language, own, wordsPerMinute });
+      return { track, notice: null };
+    }
+    return hear(line, voice, script.trim() === '' ? null : script, signal).catch(
+      async (error: unknown) => {
+        const isOther = error instanceof Problem && error.code === 'script-mismatch';
+        if (!isOther) throw error;
+        return { ...(await hear(line, voice, null, signal)), notice: OTHER_WORDS };
+      },
+    );
+  };
+
+  const replace = async (line: Line, source: VoiceSource, frameRate: FrameRateName) => {
     running.current?.abort();
     const { signal } = (running.current = new AbortController());
     setLast(null);
-    setState({ kind: 'sending', progress: { stage: 'sending', share: 0 } });
     try {
-      const voice = await uploadVoice(file, {
-        onProgress: (progress) => setState({ kind: 'sending', progress }),
-        signal,
-      });
-      const hear = (script: string | null) =>
-        analyseVoice(
-          {
-            url: new URL(mediaUrl(voice.working), location.href).href,
-            ...{ channel: line.channel, language: line.language, own, stretch: null, script },
-          },
-          ({ share }) => setState({ kind: 'hearing', share }),
-          signal,
-        );
-      setState({ kind: 'hearing', share: 0 });
-      const script = line.script.trim() === '' ? null : line.script;
-      const { track, notice } = await hear(script).catch((error: unknown) => {
-        const isOther = error instanceof Problem && error.code === 'script-mismatch';
-        if (!isOther) throw error;
-        return hear(null).then((alone) => ({ ...alone, notice: OTHER_WORDS }));
-      });
+      const voice = await bring(line, source, signal);
+      const { track, notice } = await listen(line, voice, signal);
       const heard = await asAnalysedVoice(track);
       signal.throwIfAborted();
       const before = line.track === null ? null : (tracks.get(line.track) ?? null);
-      const recording = { voice, track, id: heard.id };
-      const replaced = withVoiceReplaced(line, before, recording, frameRate);
+      const replaced = withVoiceReplaced(line, before, { voice, track, id: heard.id }, frameRate);
       onReplaced(replaced.line, heard);
       setLast({ line: line.id, lost: replaced.lost, notice });
       setState(IDLE);

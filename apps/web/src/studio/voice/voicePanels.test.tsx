@@ -1,10 +1,14 @@
 /** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+import { jest } from '@jest/globals';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { richScene } from '@cruvo/core/testing';
+import { withRecord } from '@cruvo/core/records';
+import type { MoodChange } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { renderInScene } from '../../testing/panels';
-import { SpeakerField } from './SpeakerField';
+import { useOpenScene, useScene } from '../SceneContext';
+import { MoodFields } from './MoodFields';
 import type { Replacing } from './useReplacing';
 import { VoicePanel } from './VoicePanel';
 import type { Fitting } from './useFitting';
@@ -20,23 +24,27 @@ const replacing: Replacing = {
   ...{ cancel: () => undefined, drop: () => undefined },
 };
 
+const panel = {
+  ...{ fitting: idle, replacing, problems: new Map<string, string>() },
+  ...{ onReview: () => undefined, onWrite: () => undefined },
+};
+
 describe('VoicePanel', () => {
   it('says that there is no voice where there is none', () => {
     const material = richScene();
-    renderInScene(<VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />, {
+    const written = jest.fn();
+    renderInScene(<VoicePanel {...panel} onWrite={written} />, {
       ...material,
       scene: { ...material.scene, lines: {} },
     });
-    expect(
-      screen.getByText('Nothing is said here yet. Drop recordings on the timeline to begin.'),
-    ).toBeTruthy();
+    expect(screen.getByText(/^Nothing is said here yet/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Write a line' }));
+    expect(written).toHaveBeenCalledTimes(1);
     expect(screen.queryByRole('slider')).toBeNull();
   });
 
   it('sets how the voice moves the mouth, each change one step to undo', () => {
-    const { store } = renderInScene(
-      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
-    );
+    const { store } = renderInScene(<VoicePanel {...panel} />);
     const fit = () => store.getState().scene.lines['line']!.fit;
     slide(/^Strength/, 1.7);
     slide(/^Hold/, 3);
@@ -52,15 +60,13 @@ describe('VoicePanel', () => {
     [1, 'natural · 100 %'],
     [1.3, 'lively · 130 %'],
   ])('says in words how strong %d is', (value, words) => {
-    renderInScene(<VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />);
+    renderInScene(<VoicePanel {...panel} />);
     slide(/^Strength/, value);
     expect(screen.getByText(words)).toBeTruthy();
   });
 
   it('asks from which loudness on the mouth opens only where it follows loudness', () => {
-    const { store } = renderInScene(
-      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
-    );
+    const { store } = renderInScene(<VoicePanel {...panel} />);
     expect(screen.queryByRole('slider', { name: /^Opens above/ })).toBeNull();
     fireEvent.click(screen.getByRole('radio', { name: 'Loudness' }));
     expect(store.getState().scene.lines['line']!.fit.method).toBe('loudness');
@@ -69,10 +75,7 @@ describe('VoicePanel', () => {
   });
 
   it('shows the line of the mouth that is chosen', () => {
-    const { store, again } = renderInScene(
-      <VoicePanel fitting={idle} replacing={replacing} onReview={() => undefined} />,
-      richScene(),
-    );
+    const { store, again } = renderInScene(<VoicePanel {...panel} />, richScene());
     act(() => store.getState().choose({ line: 'steps', time: toFlicks(0.3) }));
     again();
     expect(screen.getByRole('radio', { name: 'Loudness' })).toHaveProperty('checked', true);
@@ -82,11 +85,17 @@ describe('VoicePanel', () => {
   });
 });
 
-describe('SpeakerField', () => {
-  const field = (id: string) => {
-    const material = richScene();
-    const line = material.scene.lines[id]!;
-    const { store } = renderInScene(<SpeakerField line={line} />, material);
+describe('MoodFields', () => {
+  const Moods = ({ id }: { id: string }) => {
+    const { tracks } = useOpenScene();
+    const line = useScene(({ scene }) => scene.lines[id]!);
+    return <MoodFields line={line} track={tracks.get(line.track!)} />;
+  };
+  const field = (id: string, script = '') => {
+    const rich = richScene();
+    const lines = withRecord(rich.scene.lines, id, (line) => ({ ...line, script }));
+    const material = { ...rich, scene: { ...rich.scene, lines } };
+    const { store } = renderInScene(<Moods id={id} />, material);
     return () => store.getState().scene.lines[id]!;
   };
   it('sets what is shown in pauses, and takes it back', () => {
@@ -101,5 +110,15 @@ describe('SpeakerField', () => {
   it('offers no moods where there is one, and nothing for pauses where one drawing is all', () => {
     field('two');
     expect(screen.queryByRole('combobox', { name: 'Mood' })).toBeNull();
+  });
+  it('takes what the script directs, and takes it away again', () => {
+    const line = field('chart', 'Fog [cross] again. [a pause] No.');
+    expect(screen.getByRole('button', { name: '[a pause]' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Set [cross]' }));
+    const [{ time, mood }] = line().moods as [MoodChange];
+    expect([time > 0, mood]).toEqual([true, 'cross']);
+    expect(screen.queryByRole('button', { name: 'Set [cross]' })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: /^Take the change/ }));
+    expect(line().moods).toEqual([]);
   });
 });

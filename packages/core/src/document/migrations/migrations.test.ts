@@ -45,7 +45,8 @@ it.each(scenes)('mouths set by hand stay where they were: $name', ({ body }) => 
   ]);
   expect([start, scene.length, fit.hold]).toEqual([toFlicks(0.5), 100 * frame, fit.hold]);
   expect(castOf(scene).map(({ id }) => id)).toEqual(['member', 'other']);
-  expect(linesOf(scene).map((line) => speakerOf(scene, line))).toEqual(['member', 'other']);
+  const speakers = linesOf(scene).map((line) => speakerOf(scene, line));
+  expect([...new Set(speakers)]).toEqual(['member', 'other']);
 });
 
 it('mouths that followed the loudness still do, as they did', () => {
@@ -64,9 +65,10 @@ it('lines show in their pauses what they did', () => {
 
 it('lines of before are heard as they were, from their beginning to their end', () => {
   for (const { body } of scenes.slice(0, 5)) {
-    const { offset, length, gain, fadeIn, fadeOut, name, voice } = readDocument('scene', body)
-      .lines['line']!;
-    expect([offset, length, gain, fadeIn, fadeOut]).toEqual([0, voice.duration, 0, 0, 0]);
+    const line = readDocument('scene', body).lines['line']!;
+    const { offset, length, gain, fadeIn, fadeOut, name, voice, duration } = line;
+    expect([offset, length, gain, fadeIn, fadeOut]).toEqual([0, voice!.duration, 0, 0, 0]);
+    expect([duration, voice!.scratch]).toEqual([voice!.duration, null]);
     expect(name).toBe('hello');
   }
 });

@@ -1,11 +1,14 @@
 import type { ScriptDeviations } from '../scriptDeviations';
 import type { SpokenPhone } from '../spokenPhone';
 import type { Pronunciation } from '../script/pronouncer';
+import type { Pause } from '../script/script';
 
 /** A word to look for: how it is written and the ways of saying it. */
 export interface AlignableWord {
   readonly text: string;
   readonly ways: readonly Pronunciation[];
+  /** What its punctuation has a speaker do after it; nothing where it isn't said. */
+  readonly pause?: Pause;
 }
 
 /** A script to look for in a voice. */

@@ -17,10 +17,10 @@ export function alignable(
   lists: PronunciationLists,
 ): AlignableScript {
   const guessed = new Set<string>();
-  const result = words.flatMap(({ text, spoken }) => {
+  const result = words.flatMap(({ text, spoken, pause }) => {
     const ways = spoken.flatMap((said) => waysOf(said, lists)).slice(0, MOST_WAYS);
     if (spoken[0]!.some((word) => isGuessed(word, lists))) guessed.add(spoken[0]!.join(' '));
-    return ways.length > 0 ? [{ text, ways }] : [];
+    return ways.length > 0 ? [{ text, ways, pause }] : [];
   });
   return { words: result, guessed: [...guessed] };
 }

@@ -158,3 +158,21 @@ describe('prepareScript', () => {
     ]);
   });
 });
+
+it('tells what its punctuation has a speaker do after a word', () => {
+  const pauses = readScript('Fog, again… no! “Wait.” Mr. Gull — e.g. you', 'en');
+  expect(pauses.map(({ text, pause }) => [text, pause])).toEqual([
+    ...[
+      ['Fog', 'clause'],
+      ['again', 'clause'],
+      ['no', 'sentence'],
+      ['Wait', 'sentence'],
+    ],
+    ...[
+      ['Mr', 'none'],
+      ['Gull', 'clause'],
+      ['e.g', 'none'],
+      ['you', 'none'],
+    ],
+  ]);
+});

@@ -6,7 +6,12 @@ export interface ScriptWord {
   readonly text: string;
   /** Each way a list of plain lower-case words: "2nd" is [["second"]], "1984" has three. */
   readonly spoken: readonly (readonly string[])[];
+  /** What its punctuation has a speaker do after it. */
+  readonly pause: Pause;
 }
+
+/** A pause after a word: of a clause, or of a sentence. */
+export type Pause = 'none' | 'clause' | 'sentence';
 
 /** Longest text that is taken as a script, characters: about ten hours of speech. */
 export const LONGEST_SCRIPT = 600_000;
@@ -52,17 +57,31 @@ const ABBREVIATIONS: ReadonlyMap<string, string> = new Map([
  * @param language two letters; numbers and abbreviations are spelt out for English only
  */
 export function readScript(text: string, language: string): ScriptWord[] {
-  const said = text
+  const said = sayable(text).replace(/[\u2013\u2014]|--+|\.\.+|\u2026/g, ', ');
+  const words: ScriptWord[] = [];
+  for (const token of said.split(/\s+/)) {
+    if (WORD.test(token) || ABBREVIATIONS.has(token)) words.push(...wordsOf(token, language));
+    const pause = pauseAfter(token);
+    const last = words.at(-1);
+    if (last && pause !== 'none') words[words.length - 1] = { ...last, pause };
+  }
+  return words;
+}
+
+/** A script with nothing in it but what is said, its punctuation included. */
+export function sayable(text: string): string {
+  return text
     .normalize('NFC')
     .replace(/[\u2018\u2019\u02bc\u2032`]/g, "'")
     .replace(/[\u201c\u201d\u00ab\u00bb]/g, '"')
     .replace(STAGE_DIRECTIONS, ' ')
-    .replace(SPEAKER, ' ')
-    .replace(/[\u2013\u2014]|--+|\.\.+|\u2026/g, ' ');
-  return said
-    .split(/\s+/)
-    .filter((token) => WORD.test(token) || ABBREVIATIONS.has(token))
-    .flatMap((token) => wordsOf(token, language));
+    .replace(SPEAKER, ' ');
+}
+
+function pauseAfter(token: string): Pause {
+  if (ABBREVIATIONS.has(token.toLowerCase())) return 'none';
+  if (/[.!?][^\p{L}\p{N}]*$/u.test(token)) return 'sentence';
+  return /[,;:][^\p{L}\p{N}]*$/u.test(token) ? 'clause' : 'none';
 }
 
 function wordsOf(token: string, language: string): ScriptWord[] {
@@ -74,10 +93,10 @@ function wordsOf(token: string, language: string): ScriptWord[] {
     const ways = [abbreviation.split(' ')];
     // At the end of a sentence, "no." may be just no.
     if (/^[a-z]+\.$/.test(lower)) ways.push([lower.slice(0, -1)]);
-    return [{ text: word || token, spoken: ways }];
+    return [{ text: word || token, spoken: ways, pause: 'none' }];
   }
   const numbers = spokenNumbers(lower);
-  if (numbers) return [{ text: trimmed(token) || token, spoken: numbers }];
+  if (numbers) return [{ text: trimmed(token) || token, spoken: numbers, pause: 'none' }];
   // Words joined by hyphens or slashes are said one after the other.
   return trimmed(token)
     .split(/[-/]/)
@@ -91,14 +110,14 @@ function digitsAndLetters(part: string): ScriptWord[] {
     .split(/(\d+)/)
     .filter(Boolean)
     .flatMap((piece) => (spokenNumbers(piece) ?? [[piece]])[0]!);
-  return [{ text: part, spoken: [spoken] }];
+  return [{ text: part, spoken: [spoken], pause: 'none' }];
 }
 
 function plain(text: string): ScriptWord {
   const lower = text.toLowerCase();
   // Capitals may be initials: TV, NASA.
   const initials = /^\p{Lu}{2,5}$/u.test(text) ? [[...lower].map((letter) => `${letter}.`)] : [];
-  return { text, spoken: [[lower], ...initials] };
+  return { text, spoken: [[lower], ...initials], pause: 'none' };
 }
 
 function trimmed(token: string): string {

@@ -1,0 +1,62 @@
+import { readWavHeader } from '@cruvo/core/formats';
+import type { Voice } from '@cruvo/core/scene';
+import { toSeconds } from '@cruvo/core/time';
+import { Client } from '../testing/requests';
+import { testStudio } from '../testing/studio';
+
+const studio = testStudio();
+const client = new Client(studio);
+
+const TEXT = 'Good evening. The fog is still out there, and nobody has seen the ferry since noon.';
+const usual = { speaker: 'slt', wordsPerMinute: 150, pitch: 0 };
+const ask = (settings: object = {}, text: string = TEXT, language = 'en') =>
+  client.send('POST', '/voices/scratch', { text, language, settings: { ...usual, ...settings } });
+async function spoken(settings: object = {}, text?: string, language?: string): Promise<Voice> {
+  const { status, body } = await ask(settings, text, language);
+  expect(status).toBe(201);
+  return body['voice'] as Voice;
+}
+
+describe('a scratch voice', () => {
+  it('is a voice like any other, and tells how it was made', async () => {
+    const voice = await spoken();
+    expect(voice).toMatchObject({ scratch: usual, channels: 1, sampleRate: 48_000 });
+    const bytes = await studio.services.media.readAll(voice.working);
+    const { dataLength } = readWavHeader(bytes);
+    expect(dataLength / 2 / 48_000).toBeCloseTo(toSeconds(voice.duration), 3);
+    expect((await studio.services.media.info(voice.peaks)).size).toBeGreaterThan(100);
+  });
+  it('speaks at the pace that is asked for, also twice as fast, whatever its pitch', async () => {
+    const words = TEXT.split(' ').length;
+    const pace = (voice: Voice) => (60 * words) / toSeconds(voice.duration);
+    const [slow, fast] = [await spoken(), await spoken({ wordsPerMinute: 300, pitch: -5 })];
+    expect(pace(slow)).toBeGreaterThan(120);
+    expect(pace(slow)).toBeLessThan(180);
+    expect(pace(fast) / pace(slow)).toBeCloseTo(2, 0);
+  });
+  it.each(['rms', 'espeak'])('is also spoken by %s', async (speaker) => {
+    const voice = await spoken({ speaker }, 'The ferry is late.');
+    expect(toSeconds(voice.duration)).toBeGreaterThan(0.8);
+    expect(toSeconds(voice.duration)).toBeLessThan(3.5);
+  });
+  it('speaks other languages, whatever stands in the text', async () => {
+    const text = 'Buenas noches, "marisma": \'%{}\\n; [brackets]\nniebla…';
+    expect(toSeconds((await spoken({ speaker: 'espeak' }, text, 'es')).duration)).toBeGreaterThan(
+      1,
+    );
+    await spoken({}, `It's "quoted": 100 % \\ ; [in], {out}\nand more…`);
+  });
+  it('is refused in a sentence where it can’t be', async () => {
+    const detail = async (...[settings, text, language]: Parameters<typeof ask>) => {
+      const { status, body } = await ask(settings, text, language);
+      expect(status).toBeGreaterThanOrEqual(400);
+      expect(status).toBeLessThan(500);
+      return body['detail'];
+    };
+    expect(await detail({ speaker: 'espeak' }, TEXT, 'zz')).toMatch(/speaks the language “zz”/);
+    expect(await detail({}, ' … ')).toMatch(/nothing in the script that can be said/);
+    expect(await detail({ speaker: 'somebody' })).toMatch(/speaker/);
+    expect(await detail({ wordsPerMinute: 1 })).toMatch(/wordsPerMinute/);
+    expect(await detail({}, 'x'.repeat(30_001))).toMatch(/text/);
+  });
+});

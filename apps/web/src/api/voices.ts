@@ -1,0 +1,25 @@
+import { object } from 'yup';
+import { voiceSchema, type ScratchSettings, type Voice } from '@cruvo/core/scene';
+import { request } from './http';
+
+const answerSchema = object({ voice: voiceSchema });
+
+/** What a synthetic voice is to say. */
+export interface ScratchRequest {
+  /** Only what is said; see spokenText. */
+  readonly text: string;
+  readonly language: string;
+  readonly settings: ScratchSettings;
+}
+
+/** Has a text said by a synthetic voice on the server. @throws Problem */
+export async function speakScratch(wish: ScratchRequest, signal: AbortSignal): Promise<Voice> {
+  const response = await request('/voices/scratch', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(wish),
+    signal,
+  });
+  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
+  return voice as Voice;
+}
