@@ -92,15 +92,23 @@ export const test = base.extend<Fixtures>({
 
 /** A copy of the demo's scene, which is not to be changed, as it was fitted. */
 export async function copyOfDemo(studio: StudioPage): Promise<StudioPage> {
-  const { request } = studio.page;
-  const { body } = (await (await request.get(`/api/documents/${DEMO.scene}`)).json()) as {
-    body: Scene;
-  };
-  const id = crypto.randomUUID();
-  const lines = Object.fromEntries(
-    linesOf(body).map((line) => [line.id, { ...line, corrections: [], reviewed: [] }]),
+  return copyOfScene(studio, DEMO.scene, ({ lines }) =>
+    Object.fromEntries(
+      Object.values(lines).map((line) => [line.id, { ...line, corrections: [], reviewed: [] }]),
+    ),
   );
-  const document = { id, kind: 'scene', body: { ...body, name: 'A copy', lines } };
+}
+
+/** A copy of one of the demo's scenes. @param lines those that it has instead */
+export async function copyOfScene(
+  studio: StudioPage,
+  scene: string,
+  lines: (scene: Scene) => Scene['lines'],
+): Promise<StudioPage> {
+  const { request } = studio.page;
+  const { body } = (await (await request.get(`/api/documents/${scene}`)).json()) as { body: Scene };
+  const id = crypto.randomUUID();
+  const document = { id, kind: 'scene', body: { ...body, name: 'A copy', lines: lines(body) } };
   const added = await request.post(`/api/productions/${DEMO.production}/documents`, {
     data: document,
   });

@@ -23,6 +23,8 @@ import { uploadRoutes } from './media/uploads';
 import { posterRoutes } from './posters/routes';
 import { PosterStore } from './posters/store';
 import { pronunciationRoutes } from './pronunciations/routes';
+import { pieceRoutes, recordingRoutes } from './recordings/routes';
+import { RecordingStore } from './recordings/store';
 import { trackRoutes } from './tracks/routes';
 import { TrackStore } from './tracks/store';
 import { voiceRoutes } from './voices/routes';
@@ -35,6 +37,7 @@ export interface Services extends FilmServices {
   readonly intake: MediaIntake;
   readonly queue: FilmQueue;
   readonly posters: PosterStore;
+  readonly recordings: RecordingStore;
 }
 
 /** All that the server and the workers share. Nothing is connected until it is used or started. */
@@ -50,6 +53,7 @@ export function createServices(databaseUrl: string): Services {
     documents,
     bin: new DocumentBin(database),
     posters: new PosterStore(database, documents, media),
+    recordings: new RecordingStore(database),
     tracks: new TrackStore(database),
     speller: spellWithEspeak,
     films: new FilmStore(database, queue),
@@ -91,13 +95,15 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', characterRoutes(services.documents, services.media));
   app.use('/api', posterRoutes(services.posters));
   app.use('/api', trackRoutes(services.tracks));
+  app.use('/api', pieceRoutes(services.recordings));
   app.use('/api', express.json({ limit: '20mb', verify: checkDepth }));
   app.use('/api', needObject);
   app.use('/api', idempotent(services.database));
   app.use('/api', documentRoutes(services.documents, services.bin));
   app.use('/api', filmRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));
-  app.use('/api', voiceRoutes(services.intake));
+  app.use('/api', voiceRoutes(services.intake, services.media));
+  app.use('/api', recordingRoutes(services.recordings, services.intake));
   app.use('/api', notFound);
 
   if (webFolder) {

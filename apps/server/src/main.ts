@@ -32,6 +32,7 @@ const collecting = setInterval(() => void collect(), COLLECT_EVERY_MS);
 
 async function tidyUp(): Promise<void> {
   await services.bin.empty();
+  await services.recordings.sweep();
   await collectGarbage(services.database);
 }
 

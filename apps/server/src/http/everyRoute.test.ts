@@ -35,6 +35,7 @@ const WITH_ID: readonly (readonly [method: string, path: (id: string) => string]
   ['GET', (id) => `/films/${id}/file`],
   ['GET', (id) => `/media/${id}`],
   ['GET', (id) => `/tracks/${id}`],
+  ['POST', (id) => `/recordings/${id}/voice`],
 ];
 
 /** A plain sentence, without paths, names of errors or insides of the program. */

@@ -1,12 +1,17 @@
-import { createReadStream } from 'node:fs';
+import { createReadStream, createWriteStream } from 'node:fs';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
-import { object, string } from 'yup';
-import { scratchSchema, type Voice } from '@cruvo/core/scene';
+import { array, number, object, string } from 'yup';
+import { hashSchema } from '@cruvo/core/character';
+import { Problem } from '@cruvo/core/problem';
+import { LONGEST_VOICE, scratchSchema, type Voice } from '@cruvo/core/scene';
 import { languageSchema } from '@cruvo/core/speech';
 import { inTempFolder } from '@cruvo/media/tools';
-import { speakScratch } from '@cruvo/media/voice';
+import { composeVoices, speakScratch, type VoicePiece } from '@cruvo/media/voice';
 import type { MediaIntake } from '../media/intake';
+import type { MediaStore } from '../media/store';
 
 /** The longest text that a synthetic voice says at once, characters: about half an hour. */
 const LONGEST_TEXT = 30_000;
@@ -17,9 +22,43 @@ const scratchRequest = object({
   settings: scratchSchema.required(),
 });
 
+const MOST_PIECES = 64;
+const time = () => number().required().min(-LONGEST_VOICE).max(LONGEST_VOICE);
+
+const composedRequest = object({
+  name: string().required().trim().min(1).max(290),
+  pieces: array(
+    object({ working: hashSchema(), start: time(), end: time() }).test(
+      'order',
+      'a stretch must end after it begins',
+      ({ start, end }) => end > start,
+    ),
+  )
+    .required()
+    .min(1)
+    .max(MOST_PIECES),
+});
+
 /** Voices that the studio makes itself. */
-export function voiceRoutes(intake: MediaIntake): Router {
+export function voiceRoutes(intake: MediaIntake, media: MediaStore): Router {
   const router = Router();
+
+  router.post('/voices/composed', async (request, response) => {
+    const { name, pieces } = composedRequest.validateSync(request.body, { strict: true });
+    const voice = await inTempFolder(async (folder) => {
+      const paths = new Map<string, string>();
+      for (const { working } of pieces) {
+        if (!paths.has(working)) paths.set(working, await fetchVoice(media, working, folder));
+      }
+      const target = join(folder, 'composed.wav');
+      const placed = pieces.map(({ working, start, end }): VoicePiece => {
+        return { path: paths.get(working)!, start, end };
+      });
+      await composeVoices(placed, target);
+      return intake.take('voice', `${name}.wav`, createReadStream(target));
+    });
+    response.status(201).json({ voice });
+  });
 
   router.post('/voices/scratch', async (request, response) => {
     const { text, language, settings } = scratchRequest.validateSync(request.body, {
@@ -35,4 +74,15 @@ export function voiceRoutes(intake: MediaIntake): Router {
   });
 
   return router;
+}
+
+/** Writes a working voice into a folder. @returns its path */
+async function fetchVoice(media: MediaStore, working: string, folder: string): Promise<string> {
+  const { size, type } = await media.info(working);
+  if (type !== 'audio/wav') {
+    throw new Problem('bad-input', 'One of the voices is not a sound. Bring it in again.');
+  }
+  const path = join(folder, `${working}.wav`);
+  await pipeline(Readable.from(media.read(working, 0, size)), createWriteStream(path));
+  return path;
 }

@@ -60,3 +60,26 @@ describe('a scratch voice', () => {
     expect(await detail({}, 'x'.repeat(30_001))).toMatch(/text/);
   });
 });
+
+describe('a voice of stretches of others', () => {
+  const compose = (pieces: object[], name = 'The best of both') =>
+    client.send('POST', '/voices/composed', { name, pieces });
+
+  it('is as long as its stretches together', async () => {
+    const { working } = await spoken();
+    const { status, body } = await compose([
+      { working, start: 0, end: 1 },
+      { working, start: 2, end: 2.5 },
+    ]);
+    expect(status).toBe(201);
+    const voice = body['voice'] as Voice;
+    expect(voice).toMatchObject({ name: 'The best of both.wav', scratch: null });
+    expect(toSeconds(voice.duration)).toBeCloseTo(1.5, 2);
+  });
+  it('is refused where a stretch is none, or its voice is not there', async () => {
+    const working = 'a'.repeat(64);
+    expect((await compose([{ working, start: 0, end: 1 }])).status).toBe(404);
+    expect((await compose([{ working, start: 1, end: 1 }])).status).toBe(422);
+    expect((await compose([])).status).toBe(422);
+  });
+});

@@ -23,3 +23,22 @@ export async function speakScratch(wish: ScratchRequest, signal: AbortSignal): P
   const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
   return voice as Voice;
 }
+
+/** A stretch of a voice; seconds. */
+export interface VoiceStretch {
+  /** Content hash of its working copy. */
+  readonly working: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Makes one voice of stretches, one after the other. @throws Problem */
+export async function composeVoice(name: string, pieces: readonly VoiceStretch[]): Promise<Voice> {
+  const response = await request('/voices/composed', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ name, pieces }),
+  });
+  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
+  return voice as Voice;
+}

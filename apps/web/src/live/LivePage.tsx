@@ -3,8 +3,9 @@ import { ArrowLeft } from 'lucide-react';
 import { Spinner } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
-import { isVoiced, linesOf, type VoicedLine, type Scene } from '@cruvo/core/scene';
-import { listProductions, readDocumentById } from '../api/documents';
+import type { VoicedLine, Scene } from '@cruvo/core/scene';
+import { readDocumentById } from '../api/documents';
+import { recordingsAround } from '../microphone/recordingsAround';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { useSceneMaterial } from '../studio/useSceneMaterial';
@@ -17,15 +18,7 @@ export function LivePage() {
     queryKey: ['live', id],
     queryFn: async () => {
       const document = await readDocumentById('scene', id);
-      const productions = await listProductions();
-      const production = productions.find((entry) => entry.id === document.production);
-      const others = await Promise.all(
-        (production?.scenes ?? []).map((scene) => readDocumentById('scene', scene.id)),
-      );
-      return {
-        scene: document.body,
-        recordings: others.flatMap(({ body }) => linesOf(body).filter(isVoiced)),
-      };
+      return { scene: document.body, recordings: await recordingsAround(id) };
     },
   });
   return (

@@ -1,15 +1,11 @@
 import { Mic, Square } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Alert, Button, Form, Spinner } from 'react-bootstrap';
-import { sentenceOf } from '@cruvo/core/problem';
 import type { MemberProgram } from '@cruvo/core/program';
 import type { VoicedLine } from '@cruvo/core/scene';
 import { VISEME_NAMES } from '@cruvo/core/speech';
-import { mediaUrl } from '../api/media';
+import { firstInput, InputSelect, inputOf, isSimulated } from '../microphone/InputSelect';
 import type { LiveReadout, LiveVoice } from './useLiveVoice';
-
-const MICROPHONE = 'microphone:';
-const RECORDING = 'recording:';
 
 /** Who speaks and where the voice comes from, and how quickly the mouth follows. */
 export function LivePanel({
@@ -26,16 +22,10 @@ export function LivePanel({
   onSpeaker: (speaker: string) => void;
 }) {
   const { state, readout, start, stop } = voice;
-  const microphones = useMicrophones(state.kind === 'on');
-  const [source, setSource] = useState(recordings[0] ? RECORDING + recordings[0].id : MICROPHONE);
+  const [source, setSource] = useState(() => firstInput(recordings));
   const [aloud, setAloud] = useState(true);
   const begin = () => {
-    const line = recordings.find(({ id }) => RECORDING + id === source);
-    void start(
-      line
-        ? { kind: 'recording', url: mediaUrl(line.voice.working), aloud }
-        : { kind: 'microphone', device: source.slice(MICROPHONE.length) || null },
-    );
+    void start(inputOf(source, recordings, aloud));
   };
   const busy = state.kind === 'on' || state.kind === 'starting';
   return (
@@ -55,30 +45,15 @@ export function LivePanel({
       )}
       <Form.Group className="mb-2" controlId="source">
         <Form.Label className="small mb-1">Voice from</Form.Label>
-        <Form.Select
+        <InputSelect
           value={source}
+          recordings={recordings}
+          allowed={state.kind === 'on'}
           disabled={busy}
-          onChange={({ target }) => setSource(target.value)}
-        >
-          <optgroup label="Microphone">
-            {microphones.map(({ id, name }) => (
-              <option key={id} value={MICROPHONE + id}>
-                {name}
-              </option>
-            ))}
-          </optgroup>
-          {recordings.length > 0 && (
-            <optgroup label="Simulated microphone, plays">
-              {recordings.map(({ id, name }) => (
-                <option key={id} value={RECORDING + id}>
-                  {name}
-                </option>
-              ))}
-            </optgroup>
-          )}
-        </Form.Select>
+          onChange={setSource}
+        />
       </Form.Group>
-      {source.startsWith(RECORDING) && (
+      {isSimulated(source) && (
         <Form.Check
           id="aloud"
           type="switch"
@@ -149,32 +124,4 @@ function Readout({ readout: { delay, work, frame }, on }: { readout: LiveReadout
       )}
     </div>
   );
-}
-
-interface Microphone {
-  readonly id: string;
-  readonly name: string;
-}
-
-const DEFAULT_MICROPHONE: Microphone = { id: '', name: 'The usual microphone' };
-
-/** The microphones there are; browsers tell their names only once one was allowed. */
-function useMicrophones(allowed: boolean): readonly Microphone[] {
-  const [found, setFound] = useState<readonly Microphone[]>([DEFAULT_MICROPHONE]);
-  useEffect(() => {
-    const list = () =>
-      void navigator.mediaDevices
-        ?.enumerateDevices()
-        .then((devices) => {
-          const named = devices
-            .filter(({ kind, deviceId, label }) => kind === 'audioinput' && deviceId && label)
-            .map(({ deviceId, label }) => ({ id: deviceId, name: label }));
-          setFound([DEFAULT_MICROPHONE, ...named]);
-        })
-        .catch((error: unknown) => console.warn(sentenceOf(error)));
-    list();
-    navigator.mediaDevices?.addEventListener('devicechange', list);
-    return () => navigator.mediaDevices?.removeEventListener('devicechange', list);
-  }, [allowed]);
-  return found;
 }

@@ -1,6 +1,6 @@
 import { type LiveFrame, LiveSpeechAnalyzer, readSoundModel } from '@cruvo/core/speech';
 import weightsUrl from '@cruvo/core/weights/hearing.safetensors.gz?url';
-import type { CapturedBlock } from './capture.worklet';
+import type { CapturedBlock } from '../microphone/capture.worklet';
 
 /** What starts the worker: the rate of what will come, and the port it comes through. */
 export interface LiveStart {

@@ -10,7 +10,8 @@ import {
 import { sentenceOf } from '@cruvo/core/problem';
 import type { LiveFrame } from '@cruvo/core/speech';
 import { DelayMeter } from './delayMeter';
-import { startLive, type LiveSession, type LiveSource } from './liveSession';
+import type { VoiceInput } from '../microphone/source';
+import { startLive, type LiveSession } from './liveSession';
 
 export type LiveState =
   | { readonly kind: 'off' }
@@ -59,7 +60,7 @@ export function useLiveVoice(character: Character | null, fit: FitSettings = DEF
   useEffect(() => () => session.current?.stop(), []);
 
   const start = useCallback(
-    async (source: LiveSource) => {
+    async (source: VoiceInput) => {
       stop();
       const own = ++attempt.current;
       meters.current = { delay: new DelayMeter(), work: new DelayMeter() };

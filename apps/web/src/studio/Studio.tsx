@@ -27,6 +27,7 @@ import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
+import { RecordCard } from './record/RecordCard';
 import { ReviewCard } from './review/ReviewCard';
 import { useReview } from './review/useReview';
 import { ExposureSheet } from './sheet/ExposureSheet';
@@ -62,6 +63,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const voices = useMemo(
     () =>
       heardLines({ rows: scene.rows, lines: scene.lines }).map((line) => ({
+        line: line.id,
         url: mediaUrl(line.voice.working),
         ...placedSound(line),
       })),
@@ -154,6 +156,11 @@ function Workplace({
   const scene = useScene((state) => state.scene);
   const [dialog, setDialog] = useState<Dialog>(null);
   const [tab, setTab] = useState('voice');
+  const [recording, setRecording] = useState(false);
+  const record = () => {
+    setTab('voice');
+    setRecording(true);
+  };
   const view = useRef<TimelineView | null>(null);
   const setView = useCallback((next: TimelineView) => void (view.current = next), []);
   const readView = useCallback(() => view.current, []);
@@ -174,6 +181,8 @@ function Workplace({
     help: () => setDialog('keys'),
     review: next,
     reviewing: review !== null,
+    record,
+    recording,
   });
   const write = () => lineActions.write(open.store, toFlicks(open.transport.time()));
   const close = () => setDialog(null);
@@ -210,7 +219,20 @@ function Workplace({
           unmountOnExit
         >
           <Tab eventKey="voice" title="Line">
-            <VoicePanel {...{ fitting, replacing, problems }} onReview={next} onWrite={write} />
+            {recording ? (
+              <RecordCard
+                replacing={replacing}
+                onLines={(lines) => void fitting.fitAll(lines)}
+                onClose={() => setRecording(false)}
+              />
+            ) : (
+              <VoicePanel
+                {...{ fitting, replacing, problems }}
+                onReview={next}
+                onWrite={write}
+                onRecord={record}
+              />
+            )}
           </Tab>
           <Tab eventKey="scene" title="Scene">
             <ScenePanel />

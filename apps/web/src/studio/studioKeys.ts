@@ -17,6 +17,7 @@ export const STUDIO_KEYS: KeyList = [
   ['N, Shift N', 'to the next marker, to the one before'],
   ['Delete', 'let the chosen mouth rest; with no mouth chosen, delete the line'],
   ['W', 'write a line without a recording, at the playhead'],
+  ['Shift R', 'open the recorder; there, record and stop'],
   ['S', 'split the line at the playhead'],
   ['J', 'join the line with the one that goes on where it ends'],
   ['D', 'say the chosen lines again after themselves'],

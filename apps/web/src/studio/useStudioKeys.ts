@@ -18,7 +18,13 @@ const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 export function useStudioKeys(
   { store, transport, program, keying }: OpenScene,
   view: () => TimelineView | null,
-  on: { readonly help: () => void; readonly review: () => void; readonly reviewing: boolean },
+  on: {
+    readonly help: () => void;
+    readonly review: () => void;
+    readonly reviewing: boolean;
+    readonly record: () => void;
+    readonly recording: boolean;
+  },
 ): void {
   const { history } = store;
   const found = () => chosenMouth(program, store.getState().chosen);
@@ -72,6 +78,7 @@ export function useStudioKeys(
     ignoreEventWhen: onControl,
   });
   useHotkeys('u', on.review, options);
+  useHotkeys('shift+r', on.record, { ...options, enabled: !on.recording });
   useHotkeys('escape', () => store.getState().choose(null));
   useHotkeys(
     'shift+left',

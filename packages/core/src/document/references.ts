@@ -1,5 +1,5 @@
 import type { Character, Drawing } from '../character';
-import { castOf, linesOf, type Scene } from '../scene';
+import { castOf, linesOf, type Scene, type Voice } from '../scene';
 import type { DocumentBodies, DocumentKind } from './documents';
 
 /** What a document refers to by content hash, or by id for other documents. */
@@ -26,18 +26,21 @@ export function referencesOf<Kind extends DocumentKind>(
     addMedia(media, drawn === 'vector' ? 'image/svg+xml' : 'image/png');
     if (original !== undefined) addMedia(original, null);
   };
+  const addVoice = ({ working, original, peaks }: Voice) => {
+    addMedia(working, 'audio/wav');
+    addMedia(original, null);
+    addMedia(peaks, null);
+  };
   if (kind === 'character') Object.values((body as Character).drawings).forEach(addDrawing);
   if (kind === 'scene') {
     const scene = body as Scene;
     Object.values(scene.backdrop?.drawings ?? {}).forEach(addDrawing);
     for (const { character } of castOf(scene)) found.characters.add(character);
-    for (const { voice, track } of linesOf(scene)) {
-      if (voice) {
-        addMedia(voice.working, 'audio/wav');
-        addMedia(voice.original, null);
-        addMedia(voice.peaks, null);
+    for (const line of linesOf(scene)) {
+      for (const { voice, track } of [line, ...line.takes]) {
+        if (voice) addVoice(voice);
+        if (track !== null) found.tracks.add(track);
       }
-      if (track !== null) found.tracks.add(track);
     }
   }
   return found;

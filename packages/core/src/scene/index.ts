@@ -16,4 +16,6 @@ export * from './replaceVoice';
 export * from './scene';
 export * from './sceneSettings';
 export * from './starterScene';
+export * from './takeEdits';
+export * from './takes';
 export * from './voice';

@@ -8,6 +8,7 @@ import { languageSchema } from '../speech/language';
 import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FLICKS_PER_SECOND, flicksSchema, toSeconds, type Flicks } from '../time';
 import { moodsSchema, type MoodChange } from './moods';
+import { takesSchema, type Take } from './takes';
 import { LONGEST_VOICE, PACE_RANGE, voiceSchema, wordsPerMinuteSchema, type Voice } from './voice';
 
 /** One piece of dialogue in a row. */
@@ -31,6 +32,8 @@ export interface Line {
   readonly start: Flicks;
   /** Null where there is only text. */
   readonly voice: Voice | null;
+  /** Its recordings, in the order in which they were made; none where there is one only. */
+  readonly takes: readonly Take[];
   /** How long the whole voice is; without one, how long it takes to say the script. */
   readonly duration: Flicks;
   /** How fast the script is said as long as nobody has recorded it. */
@@ -77,6 +80,7 @@ export const lineSchema = object({
   channel: string<VoiceChannel>().required().oneOf(VOICE_CHANNELS),
   start: flicksSchema(),
   voice: voiceSchema.nullable().defined(),
+  takes: takesSchema,
   duration: flicksSchema()
     .positive()
     .max(LONGEST_VOICE * FLICKS_PER_SECOND),
@@ -136,7 +140,7 @@ function plainLine(duration: Flicks) {
     },
     ...{ duration, wordsPerMinute: PACE_RANGE.usual },
     ...{ offset: 0, length: duration, gain: 0, fadeIn: 0, fadeOut: 0 },
-    ...{ fit: DEFAULT_FIT, track: null, corrections: [], reviewed: [] },
+    ...{ fit: DEFAULT_FIT, track: null, corrections: [], reviewed: [], takes: [] },
   };
 }
 

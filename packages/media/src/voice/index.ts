@@ -3,3 +3,4 @@ export * from './analyse';
 export * from './workingVoice';
 export * from './soundModel';
 export * from './scratch';
+export * from './compose';

@@ -4,6 +4,7 @@ import * as posters from './002-posters';
 import * as binaryTracks from './003-binary-tracks';
 import * as referencesAndLeases from './004-references-and-leases';
 import * as orderAndBin from './005-order-and-bin';
+import * as recordings from './006-recordings';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
@@ -11,6 +12,7 @@ const ALL: readonly { readonly name: string; readonly migration: Knex.Migration 
   { name: '003-binary-tracks', migration: binaryTracks },
   { name: '004-references-and-leases', migration: referencesAndLeases },
   { name: '005-order-and-bin', migration: orderAndBin },
+  { name: '006-recordings', migration: recordings },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

@@ -23,7 +23,14 @@ afterEach(() => {
   Reflect.deleteProperty(globalThis, 'AudioContext');
 });
 
-const voice = { url: 'voice', start: 0, offset: 0, duration: 10, envelope: AS_RECORDED };
+const voice = {
+  line: 'line',
+  url: 'voice',
+  start: 0,
+  offset: 0,
+  duration: 10,
+  envelope: AS_RECORDED,
+};
 const open = () => new Transport(10, [voice]);
 
 /** Lets the audio clock and the timers run together. */

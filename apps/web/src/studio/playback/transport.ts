@@ -45,6 +45,9 @@ export class Transport {
   /** How far sound has been scheduled: in seconds played since the start, and where in the scene that is. */
   private scheduled = { played: 0, position: 0 };
   private attempt = 0;
+  /** Goes on after the scene's end, until it is paused. */
+  private endless = false;
+  private muted: string | null = null;
 
   constructor(
     private length: number,
@@ -55,7 +58,7 @@ export class Transport {
   update(length: number, voices: readonly PlacedVoice[]): void {
     this.length = length;
     this.voices = voices;
-    if (this.player) this.player.voices = voices;
+    this.giveVoices();
     if (this.state.getState().position > length) this.seek(length);
   }
 
@@ -63,23 +66,55 @@ export class Transport {
   time(): number {
     const { playing, waiting, position, speed } = this.state.getState();
     if (!playing || waiting || !this.context) return position;
-    const heard = this.context.currentTime - (this.context.outputLatency || 0) - this.startedAt;
+    const heard = this.context.currentTime - this.latency() - this.startedAt;
     return this.wrapped(this.startedFrom + speed * Math.max(0, heard));
   }
 
   async play(): Promise<void> {
     const { playing, loop, position } = this.state.getState();
     if (playing) return;
-    const attempt = ++this.attempt;
     const outside = loop && (position < loop.start || position >= loop.end - 0.01);
-    const from = outside ? loop.start : position >= this.length - 0.01 ? 0 : position;
+    await this.begin(outside ? loop.start : position >= this.length - 0.01 ? 0 : position, 0);
+  }
+
+  /**
+   * Plays from a time on, also beyond the scene's end, without looping: for something to be recorded along.
+   *
+   * @param wait how long it stands at that time before it moves, seconds
+   */
+  async roll(from: number, wait: number): Promise<void> {
+    if (this.state.getState().playing) this.pause();
+    this.state.setState({ loop: null, speed: 1 });
+    this.endless = true;
+    await this.begin(from, wait);
+  }
+
+  /** The time of the scene that is heard at a time of the audio clock, while it plays; also before it moves. */
+  sceneTimeAt(clock: number): number {
+    const { speed } = this.state.getState();
+    return this.startedFrom + speed * (clock - this.latency() - this.startedAt);
+  }
+
+  /** The sound that everything in the scene is in time with. */
+  get audio(): AudioContext {
+    return this.sound().context;
+  }
+
+  /** Leaves one line silent; null for none. */
+  mute(line: string | null): void {
+    this.muted = line;
+    this.giveVoices();
+  }
+
+  private async begin(from: number, wait: number): Promise<void> {
+    const attempt = ++this.attempt;
     this.state.setState({ playing: true, waiting: true, position: from });
     const { context, player } = this.sound();
     await context.resume();
     await player.ready(from).catch(() => undefined);
     if (attempt !== this.attempt) return;
     this.startedFrom = from;
-    this.startedAt = context.currentTime + LEAD_IN_SECONDS;
+    this.startedAt = context.currentTime + LEAD_IN_SECONDS + wait;
     this.scheduled = { played: 0, position: from };
     this.state.setState({ waiting: false });
     this.scheduleAhead();
@@ -87,8 +122,9 @@ export class Transport {
   }
 
   pause(): void {
-    const position = this.time();
+    const position = Math.min(this.time(), this.length);
     this.attempt++;
+    this.endless = false;
     clearInterval(this.pump);
     this.player?.stopAll();
     this.state.setState({ playing: false, waiting: false, position });
@@ -138,13 +174,24 @@ export class Transport {
 
   private sound(): { context: AudioContext; player: VoicePlayer } {
     this.context ??= new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-    this.player ??= new VoicePlayer(this.context, this.voices);
+    if (!this.player) {
+      this.player = new VoicePlayer(this.context, []);
+      this.giveVoices();
+    }
     return { context: this.context, player: this.player };
+  }
+
+  private latency(): number {
+    return this.context?.outputLatency || 0;
+  }
+
+  private giveVoices(): void {
+    if (this.player) this.player.voices = this.voices.filter(({ line }) => line !== this.muted);
   }
 
   private wrapped(time: number): number {
     const { loop } = this.state.getState();
-    if (!loop || time < loop.end) return Math.min(time, this.length);
+    if (!loop || time < loop.end) return this.endless ? time : Math.min(time, this.length);
     return loop.start + ((time - loop.start) % (loop.end - loop.start));
   }
 
@@ -152,7 +199,7 @@ export class Transport {
     const { context, player } = this.sound();
     const { loop, speed } = this.state.getState();
     const played = speed * (context.currentTime - this.startedAt);
-    if (!loop && this.startedFrom + played >= this.length) {
+    if (!loop && !this.endless && this.startedFrom + played >= this.length) {
       this.pause();
       this.state.setState({ position: this.length });
       return;

@@ -11,7 +11,14 @@ const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
 function player(change: Partial<PlacedVoice> = {}) {
   const context = new FakeAudioContext();
-  const whole = { url: 'voice', start: 0, offset: 0, duration: 9, envelope: AS_RECORDED };
+  const whole = {
+    line: 'line',
+    url: 'voice',
+    start: 0,
+    offset: 0,
+    duration: 9,
+    envelope: AS_RECORDED,
+  };
   const voices = [{ ...whole, ...change }];
   return { context, player: new VoicePlayer(context as unknown as AudioContext, voices) };
 }

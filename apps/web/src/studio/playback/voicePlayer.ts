@@ -5,6 +5,8 @@ import { openVoice, type VoiceReader } from '../../workers/voiceReader';
 /** A voice on the timeline. */
 export interface PlacedVoice extends PlacedSound {
   readonly url: string;
+  /** Id of its line. */
+  readonly line: string;
 }
 
 /** A stretch of a chunk that sounds between two times of the scene. */

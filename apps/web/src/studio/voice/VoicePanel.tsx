@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { PenLine } from 'lucide-react';
+import { Mic, PenLine } from 'lucide-react';
 import { Alert, Badge, Button, ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
 import { isVoiced } from '@cruvo/core/scene';
@@ -12,6 +12,7 @@ import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
 import { MoodFields } from './MoodFields';
 import { ReplaceVoice } from './ReplaceVoice';
+import { TakeList } from './TakeList';
 import { ScratchVoice } from './ScratchVoice';
 import { SoundFields } from './SoundFields';
 import { ScriptField } from './ScriptField';
@@ -34,6 +35,7 @@ export function VoicePanel({
   problems,
   onReview,
   onWrite,
+  onRecord,
 }: {
   fitting: Fitting;
   replacing: Replacing;
@@ -42,10 +44,12 @@ export function VoicePanel({
   onReview: () => void;
   /** Asked to begin a line without a voice. */
   onWrite: () => void;
+  /** Asked to open the recorder. */
+  onRecord: () => void;
 }) {
   const { store, tracks, program } = useOpenScene();
   const { line } = useFocus();
-  if (!line) return <NoLine onWrite={onWrite} />;
+  if (!line) return <NoLine {...{ onWrite, onRecord }} />;
   const { setFit } = store.getState();
   const track = line.track === null ? undefined : tracks.get(line.track);
   const played = program.lines.get(line.id);
@@ -81,7 +85,8 @@ export function VoicePanel({
         </div>
       )}
       {!recorded && <ScratchVoice key={line.id} line={line} replacing={replacing} />}
-      <ReplaceVoice line={line} replacing={replacing} />
+      <ReplaceVoice line={line} replacing={replacing} onRecord={onRecord} />
+      <TakeList line={line} replacing={replacing} />
       {track && line.voice && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
@@ -128,7 +133,7 @@ export function VoicePanel({
   );
 }
 
-function NoLine({ onWrite }: { onWrite: () => void }) {
+function NoLine({ onWrite, onRecord }: { onWrite: () => void; onRecord: () => void }) {
   return (
     <>
       <p className="quiet">
@@ -137,6 +142,9 @@ function NoLine({ onWrite }: { onWrite: () => void }) {
       </p>
       <Button onClick={onWrite}>
         <PenLine size={17} aria-hidden /> Write a line
+      </Button>{' '}
+      <Button variant="outline-secondary" onClick={onRecord}>
+        <Mic size={17} aria-hidden /> Record one
       </Button>
     </>
   );

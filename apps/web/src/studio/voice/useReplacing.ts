@@ -1,16 +1,18 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import {
+  withCurrentTake,
   withVoiceReplaced,
   type Line,
   type LostCorrection,
   type OwnPronunciation,
   type ScratchSettings,
+  type Take,
   type Voice,
 } from '@cruvo/core/scene';
 import { spokenText, type VoiceTrack } from '@cruvo/core/speech';
-import type { FrameRateName } from '@cruvo/core/time';
-import { mediaUrl, uploadVoice } from '../../api/media';
+import type { Flicks, FrameRateName } from '@cruvo/core/time';
+import { fetchTrack, mediaUrl, uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
 import { speakScratch } from '../../api/voices';
 import { analyseVoice, asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
@@ -19,8 +21,17 @@ import { sayWords } from '../../workers/sayWords';
 /** Where another voice of a line comes from. */
 export type VoiceSource =
   | { readonly kind: 'file'; readonly file: File }
-  /** A voice that is on the server already. */
-  | { readonly kind: 'voice'; readonly voice: Voice }
+  /** A voice that is on the server already, and what of it is heard. */
+  | {
+      readonly kind: 'voice';
+      readonly voice: Voice;
+      readonly offset: Flicks;
+      readonly length: Flicks;
+    }
+  /** A voice that is put together of others; as much of it is heard as of the one before. */
+  | { readonly kind: 'composed'; readonly make: () => Promise<Voice> }
+  /** One of the line's takes. */
+  | { readonly kind: 'take'; readonly take: Take }
   | { readonly kind: 'scratch'; readonly settings: ScratchSettings }
   /** None: the words are said evenly. */
   | { readonly kind: 'text' };
@@ -41,12 +52,35 @@ export interface Replacement {
   readonly line: string;
   /** Mouths set by hand that could not follow and wait to be placed. */
   readonly lost: readonly LostCorrection[];
+  /** How many of them did follow. */
+  readonly followed: number;
   /** What is to be said about the recording; null where all is well. */
   readonly notice: string | null;
 }
 
 const OTHER_WORDS =
   'The recording says other words than the script: it was heard without it. Change the script and fit the mouths again.';
+
+const newId = () => crypto.randomUUID();
+
+/** A line with another voice, trimmed as its source says; a recording is among its takes where there are several. */
+function asTake(line: Line, source: VoiceSource, before: Line): Line {
+  const { duration } = line;
+  const from =
+    source.kind === 'take'
+      ? source.take
+      : source.kind === 'voice'
+        ? source
+        : source.kind === 'composed'
+          ? before
+          : null;
+  const offset = from ? Math.min(from.offset, duration - 1) : line.offset;
+  const length = from ? Math.min(from.length, duration - offset) : line.length;
+  const fadeIn = Math.min(line.fadeIn, length);
+  const fadeOut = Math.min(line.fadeOut, length - fadeIn);
+  const trimmed = { ...line, offset, length, fadeIn, fadeOut };
+  return line.takes.length > 0 ? withCurrentTake(trimmed, newId) : trimmed;
+}
 
 /**
  * Puts another voice in the place of a line's, or of its text: it is brought and heard, and the mouths set by hand follow.
@@ -66,6 +100,11 @@ export function useReplacing(
   const bring = async (line: Line, source: VoiceSource, signal: AbortSignal) => {
     if (source.kind === 'text') return null;
     if (source.kind === 'voice') return source.voice;
+    if (source.kind === 'take') return source.take.voice;
+    if (source.kind === 'composed') {
+      setState({ kind: 'speaking' });
+      return source.make();
+    }
     if (source.kind === 'scratch') {
       setState({ kind: 'speaking' });
       const { script, language } = line;
@@ -92,8 +131,16 @@ export function useReplacing(
   };
 
   /** What is said in a voice of a line; without one, how its words would be said. */
-  const listen = async (line: Line, voice: Voice | null, signal: AbortSignal) => {
+  const listen = async (
+    line: Line,
+    source: VoiceSource,
+    voice: Voice | null,
+    signal: AbortSignal,
+  ) => {
     const { script, language, wordsPerMinute } = line;
+    if (source.kind === 'take' && source.take.track !== null) {
+      return { track: await fetchTrack(source.take.track), notice: null };
+    }
     if (!voice) {
       const track = await sayWords({ script, language, own, wordsPerMinute });
       return { track, notice: null };
@@ -113,13 +160,15 @@ export function useReplacing(
     setLast(null);
     try {
       const voice = await bring(line, source, signal);
-      const { track, notice } = await listen(line, voice, signal);
+      const { track, notice } = await listen(line, source, voice, signal);
       const heard = await asAnalysedVoice(track);
       signal.throwIfAborted();
       const before = line.track === null ? null : (tracks.get(line.track) ?? null);
-      const replaced = withVoiceReplaced(line, before, { voice, track, id: heard.id }, frameRate);
-      onReplaced(replaced.line, heard);
-      setLast({ line: line.id, lost: replaced.lost, notice });
+      const kept = withCurrentTake(line, newId);
+      const replaced = withVoiceReplaced(kept, before, { voice, track, id: heard.id }, frameRate);
+      onReplaced(asTake(replaced.line, source, line), heard);
+      const { lost, line: now } = replaced;
+      setLast({ line: line.id, lost, followed: now.corrections.length, notice });
       setState(IDLE);
     } catch (error) {
       if (!signal.aborted) setState({ kind: 'failed', sentence: sentenceOf(error) });

@@ -4,14 +4,14 @@ interface OldLine {
   readonly voice: { readonly duration: number };
 }
 
-/** A line may have no voice, and says itself how long it is; its mood may change; a voice may be synthetic. */
+/** A line may have no voice, and says itself how long it is; its mood may change, it keeps its takes; a voice may be synthetic. */
 export const linesWithoutAVoice: Migration = (scene) => ({
   ...scene,
   lines: Object.fromEntries(
     Object.entries(scene['lines'] as Record<string, OldLine>).map(([id, line]) => {
       const voice = { ...line.voice, scratch: null };
       const { duration } = line.voice;
-      return [id, { ...line, voice, duration, wordsPerMinute: 150, moods: [] }];
+      return [id, { ...line, voice, duration, wordsPerMinute: 150, moods: [], takes: [] }];
     }),
   ),
 });

@@ -1,0 +1,32 @@
+import type { Line } from './line';
+import type { Take } from './takes';
+
+/** The take that is heard in a line; undefined where its voice is no take. */
+export function takeInUse({ takes, voice }: Pick<Line, 'takes' | 'voice'>): Take | undefined {
+  return voice ? takes.find((take) => take.voice.working === voice.working) : undefined;
+}
+
+/** A line whose recording is among its takes, with what was set of it since; one without a recording stays as it is. */
+export function withCurrentTake(line: Line, newId: () => string): Line {
+  const { voice, track, offset, length, takes } = line;
+  if (!voice || voice.scratch) return line;
+  const known = takeInUse(line);
+  const take: Take = {
+    ...{ id: known?.id ?? newId(), name: known?.name ?? nextTakeName(takes) },
+    ...{ voice, track, offset, length, starred: known?.starred ?? false },
+  };
+  const others = known ? takes.map((one) => (one === known ? take : one)) : [...takes, take];
+  return { ...line, takes: others };
+}
+
+/** "Take 3" after "Take 1" and "Take 2". */
+export function nextTakeName(takes: readonly Take[]): string {
+  const numbers = takes.map(({ name }) => Number(/^Take (\d+)$/.exec(name)?.[1] ?? 0));
+  return `Take ${Math.max(0, ...numbers) + 1}`;
+}
+
+/** A line without one of its takes; what is heard now stays. */
+export function withoutTake(line: Line, id: string): Line {
+  const inUse = takeInUse(line)?.id;
+  return { ...line, takes: line.takes.filter((take) => take.id === inUse || take.id !== id) };
+}
