@@ -1,7 +1,7 @@
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { linesOf, type Scene } from '@cruvo/core/scene';
+import type { Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { Client, makeProduction } from '../apps/server/src/testing/requests';
 import { createServices } from '../apps/server/src/app';
@@ -11,6 +11,8 @@ export { expect, DEMO };
 
 const databaseUrl = process.env['CRUVO_DATABASE_URL'] ?? '';
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+type Lane = 'ruler' | 'wave' | 'words' | 'mouths';
 
 interface Fixtures {
   /** The page of a fresh production of two drawings and a voice of four seconds. */
@@ -41,18 +43,14 @@ export class StudioPage {
   }
 
   /** The point on the page of a time in a lane of the timeline, while it shows the whole scene. */
-  async at(
-    time: number,
-    lane: 'ruler' | 'wave' | 'mouths',
-    length: number,
-  ): Promise<{ x: number; y: number }> {
+  async at(time: number, lane: Lane, length: number): Promise<{ x: number; y: number }> {
     const box = (await this.canvas.boundingBox())!;
-    const y = { ruler: 10, wave: 60, mouths: 164 }[lane];
+    const y = { ruler: 10, wave: 60, words: 98, mouths: 164 }[lane];
     return { x: box.x + (time / length) * box.width, y: box.y + y };
   }
 
   /** Drags from one time to another in a lane. */
-  async drag(lane: 'ruler' | 'wave' | 'mouths', start: number, end: number, length: number) {
+  async drag(lane: Lane, start: number, end: number, length: number) {
     const from = await this.at(start, lane, length);
     const to = await this.at(end, lane, length);
     await this.page.mouse.move(from.x, from.y);

@@ -41,6 +41,7 @@ import { useSceneMaterial } from './useSceneMaterial';
 import { useStudioKeys } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
 import { useReplacing } from './voice/useReplacing';
+import { useWordEditing } from './voice/useWordEditing';
 import { useTextTiming } from './voice/useTextTiming';
 import { VoicePanel } from './voice/VoicePanel';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
@@ -176,6 +177,10 @@ function Workplace({
     pronunciations,
     useCallback((line: Line, timed: AnalysedVoice) => onReplaced(line, timed, true), [onReplaced]),
   );
+  const wording = useWordEditing(
+    pronunciations,
+    useCallback((line: string, voice: AnalysedVoice) => onHeard(line, voice, false), [onHeard]),
+  );
   const { review, next } = useReview();
   useStudioKeys(open, readView, {
     help: () => setDialog('keys'),
@@ -247,7 +252,16 @@ function Workplace({
       </aside>
       <div className="desk">
         <TransportBar view={readView} />
-        <Timeline onView={setView} onLines={(lines) => void fitting.fitAll(lines)} />
+        <Timeline
+          onView={setView}
+          onLines={(lines) => void fitting.fitAll(lines)}
+          onWords={wording.write}
+        />
+        {wording.problem && (
+          <p className="small text-danger-emphasis mb-0" role="alert">
+            {wording.problem}
+          </p>
+        )}
       </div>
       <ConflictDialog<'scene'>
         saver={open.saver}

@@ -24,4 +24,5 @@ export * from './spokenPhone';
 export * from './textTrack';
 export * from './visemes';
 export * from './voiceTrack';
+export * from './wordEdits';
 export * from './trackFile';

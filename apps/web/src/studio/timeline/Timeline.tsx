@@ -2,6 +2,7 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import type { Box } from '@cruvo/core/geometry';
 import { chartOf } from '@cruvo/core/mouth';
 import type { Line } from '@cruvo/core/scene';
+import { wordEdgeMoved } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
 import { useTheme } from '../../shell/theme';
 import { useShallow } from 'zustand/react/shallow';
@@ -10,6 +11,8 @@ import { useThumbnails } from '../mouths/useThumbnails';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
 import { chosenLines } from '../sceneStore';
+import type { WriteWords } from '../voice/useWordEditing';
+import type { WordPlace } from './dragWords';
 import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
 import { RowHeads } from './RowHeads';
@@ -20,6 +23,7 @@ import { useLineClipboard } from './useLineClipboard';
 import { useVoiceDrop } from './useVoiceDrop';
 import { useVoiceIntake } from './useVoiceIntake';
 import { clampViewport, reveal, wholeScene, zoomAround, type Viewport } from './viewport';
+import { WordEditor } from './WordEditor';
 import { VoiceIntakeList } from './VoiceIntakeList';
 
 const ZOOM_STEP = 1.5;
@@ -34,10 +38,13 @@ export interface TimelineView {
 export function Timeline({
   onView,
   onLines,
+  onWords,
 }: {
   onView: (view: TimelineView) => void;
   /** Takes lines that were added. */
   onLines: (lines: readonly Line[]) => void;
+  /** Takes words that are said elsewhere, or otherwise. */
+  onWords: WriteWords;
 }) {
   const { program, peaks, transport } = useOpenScene();
   const thumbnails = useThumbnails();
@@ -54,6 +61,7 @@ export function Timeline({
   const [width, setWidth] = useState(0);
   const [snappedTo, setSnappedTo] = useState<number | null>(null);
   const [marquee, setMarquee] = useState<Box | null>(null);
+  const [word, setWord] = useState<WordPlace | null>(null);
   const together = useScene(useShallow((state) => [...chosenLines(state)]));
   const { rows, height } = useMemo(
     () => layOutRows(program, focus.member),
@@ -105,6 +113,14 @@ export function Timeline({
   useTimelineGestures(canvas, {
     ...{ rows, viewport, extent },
     ...{ setViewport, setSnappedTo, setMarquee },
+    words: {
+      onWord: setWord,
+      onWordEdge: ({ line, index }, edge, time) => {
+        const found = program.lines.get(line);
+        const words = found?.track?.words ?? [];
+        if (found) onWords(found.line, wordEdgeMoved(words, index, edge, time), null);
+      },
+    },
   });
   const pasteNote = useLineClipboard();
   const intake = useVoiceIntake(onLines);
@@ -114,6 +130,9 @@ export function Timeline({
     { rows, viewport },
     useCallback((files, place) => void take(files, place), [take]),
   );
+
+  const edited = word && program.lines.get(word.line);
+  const { lanes = null } = rows.find((row) => row.lanes) ?? {};
 
   const movePlayhead = useCallback(
     (time: number) => {
@@ -141,6 +160,17 @@ export function Timeline({
             <div
               className="drop-place"
               style={{ top: over.top, height: over.height, left: over.left }}
+            />
+          )}
+          {edited && lanes && (
+            <WordEditor
+              key={`${edited.line.id} ${word!.index}`}
+              program={edited}
+              index={word!.index}
+              strip={lanes.words}
+              {...{ viewport, width }}
+              onWrite={onWords}
+              onClose={() => setWord(null)}
             />
           )}
           <div className="playhead" ref={playhead} style={{ height }} aria-hidden />

@@ -20,6 +20,7 @@ import { frameStart, nearestFrame, toFlicks, toSeconds, type Flicks } from '@cru
 import type { OpenScene } from '../SceneContext';
 import type { Drag, PointerPlace } from './drag';
 import { dragMood, moodNear } from './dragMoods';
+import { dragWord, wordNear, type WordHandlers } from './dragWords';
 import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type Strip, type TimelineRow } from './rows';
 import { draggedSound, handleNear, type SoundHandle } from './soundHandles';
@@ -37,6 +38,7 @@ interface Surface {
   readonly viewport: Viewport;
   /** Shows the box that is drawn around lines, pixels. */
   readonly setMarquee: (box: Box | null) => void;
+  readonly words: WordHandlers;
 }
 
 /** Takes hold of what is at a place of the timeline. */
@@ -46,7 +48,11 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
   if (shift && !onLines) return loopFrom(open, at.time);
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
   if (sound) return dragSound(open, sound);
-  if (!row || part === 'wave' || part === 'words' || part === 'sounds') return scrub(open);
+  if (!row || part === 'wave' || part === 'sounds') return scrub(open);
+  if (part === 'words') {
+    const held = wordAtPoint(surface, row, at);
+    return held ? dragWord(open, held, at, surface.words) : scrub(open);
+  }
   if (part === 'mouths') return grabMouth(open, surface, row, at);
   if (part === 'moods') {
     const held = moodAtPoint(surface, row, at);
@@ -86,6 +92,7 @@ export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): s
   if (sound) return sound.handle === 'gain' ? 'ns-resize' : 'ew-resize';
   if (part === 'mouths') return edgeNear(surface, row, at.x) ? 'ew-resize' : 'pointer';
   if (part === 'moods') return moodAtPoint(surface, row, at) ? 'ew-resize' : 'text';
+  if (part === 'words') return wordAtPoint(surface, row, at)?.edge ? 'ew-resize' : 'text';
   if (part !== 'head' && part !== 'thin') return 'text';
   const found = lineNear(surface, row, at.x);
   if (!found) return 'default';
@@ -94,6 +101,10 @@ export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): s
 
 function moodAtPoint({ viewport }: Surface, { member }: TimelineRow, at: PointerPlace) {
   return moodNear(member.lines, toFlicks(at.time), toFlicks(REACH / viewport.scale));
+}
+
+function wordAtPoint({ viewport }: Surface, { member }: TimelineRow, at: PointerPlace) {
+  return wordNear(member.lines, at.time, REACH / viewport.scale);
 }
 
 function scrub({ transport }: OpenScene): Drag {

@@ -3,6 +3,7 @@ import type { Box } from '@cruvo/core/geometry';
 import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'react';
 import { useOpenScene } from '../SceneContext';
 import type { Drag } from './drag';
+import type { WordHandlers } from './dragWords';
 import { cursorAt, grab } from './grab';
 import type { TimelineRow } from './rows';
 import { panBy, timeAt, xAt, zoomAround, type Extent, type Viewport } from './viewport';
@@ -17,6 +18,7 @@ export interface TimelineSurface {
   readonly setSnappedTo: (time: number | null) => void;
   /** Shows the box that is drawn around lines, pixels. */
   readonly setMarquee: (box: Box | null) => void;
+  readonly words: WordHandlers;
 }
 
 /** Shows all of a scene, however long it grows. */
