@@ -1,6 +1,7 @@
 import { Router, type Request, type Response } from 'express';
 import { Problem } from '@cruvo/core/problem';
 import type { Opened } from '@cruvo/media/sandbox';
+import { gone } from '../http/gone';
 import { fileNameFrom } from '../http/routes';
 import type { MediaIntake } from './intake';
 
@@ -34,13 +35,6 @@ export function uploadRoutes(intake: MediaIntake): Router {
     });
   }
   return router;
-}
-
-/** Aborted when whoever asked has hung up. */
-function gone(response: Response): AbortController {
-  const control = new AbortController();
-  response.on('close', () => control.abort());
-  return control;
 }
 
 async function answerInLines(

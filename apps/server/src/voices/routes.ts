@@ -6,10 +6,17 @@ import { Router } from 'express';
 import { array, number, object, string } from 'yup';
 import { hashSchema } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { LONGEST_VOICE, scratchSchema, type Voice } from '@cruvo/core/scene';
+import { LONGEST_VOICE, scratchSchema, shapingSchema, type Voice } from '@cruvo/core/scene';
 import { languageSchema } from '@cruvo/core/speech';
 import { inTempFolder } from '@cruvo/media/tools';
-import { composeVoices, speakScratch, type VoicePiece } from '@cruvo/media/voice';
+import {
+  composeVoices,
+  measureLoudness,
+  shapeVoice,
+  speakScratch,
+  type VoicePiece,
+} from '@cruvo/media/voice';
+import { gone } from '../http/gone';
 import type { MediaIntake } from '../media/intake';
 import type { MediaStore } from '../media/store';
 
@@ -25,19 +32,18 @@ const scratchRequest = object({
 const MOST_PIECES = 64;
 const time = () => number().required().min(-LONGEST_VOICE).max(LONGEST_VOICE);
 
+const stretchSchema = object({ working: hashSchema(), start: time(), end: time() }).test(
+  'order',
+  'a stretch must end after it begins',
+  ({ start, end }) => end > start,
+);
+
 const composedRequest = object({
   name: string().required().trim().min(1).max(290),
-  pieces: array(
-    object({ working: hashSchema(), start: time(), end: time() }).test(
-      'order',
-      'a stretch must end after it begins',
-      ({ start, end }) => end > start,
-    ),
-  )
-    .required()
-    .min(1)
-    .max(MOST_PIECES),
+  pieces: array(stretchSchema).required().min(1).max(MOST_PIECES),
 });
+
+const shapedRequest = object({ working: hashSchema(), shaping: shapingSchema.required() });
 
 /** Voices that the studio makes itself. */
 export function voiceRoutes(intake: MediaIntake, media: MediaStore): Router {
@@ -58,6 +64,27 @@ export function voiceRoutes(intake: MediaIntake, media: MediaStore): Router {
       return intake.take('voice', `${name}.wav`, createReadStream(target));
     });
     response.status(201).json({ voice });
+  });
+
+  /** A working voice as it sounds after shaping. Hanging up stops the work. */
+  router.post('/voices/shaped', async (request, response) => {
+    const { working, shaping } = shapedRequest.validateSync(request.body, { strict: true });
+    const { signal } = gone(response);
+    const voice = await inTempFolder(async (folder) => {
+      const target = join(folder, 'shaped.wav');
+      await shapeVoice(await fetchVoice(media, working, folder), shaping, target, signal);
+      return intake.take('voice', 'Shaped voice.wav', createReadStream(target), { signal });
+    });
+    response.status(201).json({ voice });
+  });
+
+  router.post('/voices/loudness', async (request, response) => {
+    const { working, start, end } = stretchSchema.validateSync(request.body, { strict: true });
+    response.json(
+      await inTempFolder(async (folder) =>
+        measureLoudness(await fetchVoice(media, working, folder), { start, end }),
+      ),
+    );
   });
 
   router.post('/voices/scratch', async (request, response) => {

@@ -83,3 +83,29 @@ describe('a voice of stretches of others', () => {
     expect((await compose([])).status).toBe(422);
   });
 });
+
+describe('a voice that is shaped', () => {
+  it('is made of another one, which stays as it is', async () => {
+    const { working, duration } = await spoken({}, 'The ferry is late.');
+    const shaping = { pace: 2, pitch: -3, formants: false, cleaning: 'sound' };
+    const { status, body } = await client.send('POST', '/voices/shaped', { working, shaping });
+    expect(status).toBe(201);
+    const shaped = body['voice'] as Voice;
+    expect(shaped.working).not.toBe(working);
+    expect(toSeconds(shaped.duration)).toBeCloseTo(toSeconds(duration) / 2, 1);
+    const told = await client.send('POST', '/voices/loudness', { working, start: 0, end: 1 });
+    expect(told.body['integrated']).toBeLessThan(-5);
+    expect(told.body['integrated']).toBeGreaterThan(-40);
+  });
+  it('is refused where the shape is none, or the voice is not there', async () => {
+    const shaping = { pace: 1, pitch: 0, formants: true, cleaning: 'none' };
+    const ask = (change: object) =>
+      client.send('POST', '/voices/shaped', {
+        working: 'a'.repeat(64),
+        shaping: { ...shaping, ...change },
+      });
+    expect((await ask({ pace: 9 })).status).toBe(422);
+    expect((await ask({ cleaning: 'thoroughly' })).status).toBe(422);
+    expect((await ask({})).status).toBe(404);
+  });
+});

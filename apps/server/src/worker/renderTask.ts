@@ -12,7 +12,7 @@ import type { Services } from '../app';
 import type { FilmTask } from '../films/queue';
 import type { FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../database/errors';
-import { heardLines, linesOf, placedSound } from '@cruvo/core/scene';
+import { heardLines, heardVoice, linesOf, placedSound } from '@cruvo/core/scene';
 
 /** How often a worker says how far it is and asks whether the film is still wanted, milliseconds. */
 const REPORT_EVERY_MS = 400;
@@ -96,16 +96,14 @@ async function voicesOf(
 ): Promise<FilmSound[]> {
   return Promise.all(
     heardLines(scene).map(async (line, at) => {
-      const { voice } = line;
+      const { name } = line.voice;
+      const { working } = heardVoice(line)!;
       const path = join(folder, `${at}.wav`);
-      const { size, type } = await media.info(voice.working);
+      const { size, type } = await media.info(working);
       if (type !== 'audio/wav') {
-        throw new Problem(
-          'bad-input',
-          `The voice “${voice.name}” is not a sound. Bring it in again.`,
-        );
+        throw new Problem('bad-input', `The voice “${name}” is not a sound. Bring it in again.`);
       }
-      await pipeline(Readable.from(media.read(voice.working, 0, size)), createWriteStream(path));
+      await pipeline(Readable.from(media.read(working, 0, size)), createWriteStream(path));
       return { path, ...placedSound(line) };
     }),
   );

@@ -1,5 +1,5 @@
-import { object } from 'yup';
-import { voiceSchema, type ScratchSettings, type Voice } from '@cruvo/core/scene';
+import { number, object } from 'yup';
+import { voiceSchema, type ScratchSettings, type Shaping, type Voice } from '@cruvo/core/scene';
 import { request } from './http';
 
 const answerSchema = object({ voice: voiceSchema });
@@ -41,4 +41,35 @@ export async function composeVoice(name: string, pieces: readonly VoiceStretch[]
   });
   const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
   return voice as Voice;
+}
+
+/** A voice as it sounds after shaping, made on the server. @throws Problem */
+export async function shapeVoice(
+  working: string,
+  shaping: Shaping,
+  signal: AbortSignal,
+): Promise<Voice> {
+  const response = await request('/voices/shaped', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ working, shaping }),
+    signal,
+  });
+  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
+  return voice as Voice;
+}
+
+const loudnessSchema = object({ integrated: number().nullable(), peak: number().nullable() });
+
+/** How loud a stretch of a voice is (EBU R 128): LUFS and dBTP; null where it can't be told. @throws Problem */
+export async function measureLoudness(
+  stretch: VoiceStretch,
+): Promise<{ readonly integrated: number | null; readonly peak: number | null }> {
+  const response = await request('/voices/loudness', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(stretch),
+  });
+  const { integrated = null, peak = null } = loudnessSchema.validateSync(await response.json());
+  return { integrated, peak };
 }

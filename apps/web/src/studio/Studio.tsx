@@ -5,7 +5,15 @@ import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { describeChanges, heardLines, placedSound, withLines, type Line } from '@cruvo/core/scene';
+import {
+  describeChanges,
+  heardLines,
+  heardVoice,
+  placedSound,
+  slowness,
+  withLines,
+  type Line,
+} from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
@@ -61,14 +69,18 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
   const [first, setFirst] = useState<FirstMouths | null>(null);
   const material = useSceneMaterial(scene, heard, first);
+  const asRecorded = useStore(store, (state) => state.asRecorded);
   const voices = useMemo(
     () =>
       heardLines({ rows: scene.rows, lines: scene.lines }).map((line) => ({
         line: line.id,
-        url: mediaUrl(line.voice.working),
+        url: mediaUrl(
+          // At another pace the recording would not be in time with its mouths.
+          (asRecorded && slowness(line) === 1 ? line.voice : heardVoice(line)!).working,
+        ),
         ...placedSound(line),
       })),
-    [scene.rows, scene.lines],
+    [scene.rows, scene.lines, asRecorded],
   );
   const length = toSeconds(scene.length);
   const [transport] = useState(() => new Transport(length, voices));

@@ -21,6 +21,9 @@ export interface SceneState {
   readonly member: string | null;
   /** Lines that are chosen together with it; they may be gone. */
   readonly together: ReadonlySet<string>;
+  /** Whether voices are heard as they were recorded, without what was done about noise and pitch. */
+  readonly asRecorded: boolean;
+  hearAsRecorded(asRecorded: boolean): void;
   choose(chosen: Chosen | null): void;
   chooseLine(line: string): void;
   /** Chooses several lines; the last is the one that is worked on. */
@@ -50,7 +53,8 @@ export function createSceneStore(scene: Scene) {
       });
     return {
       scene,
-      ...{ chosen: null, line: null, member: null, together: NONE },
+      ...{ chosen: null, line: null, member: null, together: NONE, asRecorded: false },
+      hearAsRecorded: (asRecorded) => set({ asRecorded }),
       choose: (chosen) =>
         set(chosen ? { chosen, line: chosen.line, member: null, together: NONE } : { chosen }),
       chooseLine: (line) => set({ line, member: null, chosen: null, together: NONE }),

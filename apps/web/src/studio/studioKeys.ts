@@ -10,6 +10,7 @@ export const STUDIO_KEYS: KeyList = [
   ['U', 'look at the next sound that is unsure: Q W E take a mouth, Enter keeps it'],
   ['1 … 9', 'give the chosen mouth another drawing; while it plays, lay mouths in time'],
   ['H', 'play at half speed, and back'],
+  ['B', 'hear voices as they were recorded, and as they are now'],
   ['Page ↑ ↓', 'to the line before, the line after'],
   ['Ctrl ← →', 'to the word before, the word after'],
   ['C, Shift C', 'to the next mouth set by hand, to the one before'],

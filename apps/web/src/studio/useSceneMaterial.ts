@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
 import { type Program, type SceneMaterial } from '@cruvo/core/program';
-import { linesOf, type Scene, castOf } from '@cruvo/core/scene';
+import { heardVoice, linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
@@ -66,7 +66,7 @@ export function useSceneMaterial(
       staleTime: Infinity,
     })),
   });
-  const peakIds = unique(linesOf(scene).flatMap(({ voice }) => voice?.peaks ?? []));
+  const peakIds = unique(linesOf(scene).flatMap((line) => heardVoice(line)?.peaks ?? []));
   const peakQueries = useQueries({
     queries: peakIds.map((hash) => ({
       queryKey: ['peaks', hash],

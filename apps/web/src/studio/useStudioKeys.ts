@@ -165,6 +165,7 @@ export function useStudioKeys(
     },
     options,
   );
+  useHotkeys('b', () => store.getState().hearAsRecorded(!store.getState().asRecorded), options);
   useHotkeys('mod+z', () => history.undo(), options);
   useHotkeys('mod+shift+z, mod+y', () => history.redo(), options);
   useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);

@@ -41,6 +41,10 @@ export function referencesOf<Kind extends DocumentKind>(
         if (voice) addVoice(voice);
         if (track !== null) found.tracks.add(track);
       }
+      if (line.shaped) {
+        addMedia(line.shaped.working, 'audio/wav');
+        addMedia(line.shaped.peaks, null);
+      }
     }
   }
   return found;

@@ -7,6 +7,7 @@ import { inOrder } from '../records';
 import { backdropItems } from '../scene/backdrop';
 import { castOf, type CastMember } from '../scene/cast';
 import { linesOf, type Row, type Scene } from '../scene/scene';
+import { trackOfLine } from '../scene/shapeLine';
 import { softFollow, type Simulation } from '../simulation';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds, type Flicks } from '../time';
@@ -107,7 +108,7 @@ function compileLines(
       const member = scene.cast[scene.rows[line.row]!.target]!;
       const rig = characters.get(member.character)?.mouth;
       if (!rig) return [];
-      const track = (line.track === null ? null : tracks.get(line.track)) ?? null;
+      const track = trackOfLine(line, tracks);
       const known = before?.lines.get(line.id);
       return [[line.id, compileLine(line, track, rig, scene.frameRate, select, known)] as const];
     }),

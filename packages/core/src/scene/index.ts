@@ -15,6 +15,8 @@ export * from './production';
 export * from './replaceVoice';
 export * from './scene';
 export * from './sceneSettings';
+export * from './shapeLine';
+export * from './shaping';
 export * from './starterScene';
 export * from './takeEdits';
 export * from './takes';

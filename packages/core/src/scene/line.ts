@@ -8,6 +8,7 @@ import { languageSchema } from '../speech/language';
 import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FLICKS_PER_SECOND, flicksSchema, toSeconds, type Flicks } from '../time';
 import { moodsSchema, type MoodChange } from './moods';
+import { AS_IT_WAS, shapedSchema, shapingSchema, type ShapedVoice, type Shaping } from './shaping';
 import { takesSchema, type Take } from './takes';
 import { LONGEST_VOICE, PACE_RANGE, voiceSchema, wordsPerMinuteSchema, type Voice } from './voice';
 
@@ -34,7 +35,11 @@ export interface Line {
   readonly voice: Voice | null;
   /** Its recordings, in the order in which they were made; none where there is one only. */
   readonly takes: readonly Take[];
-  /** How long the whole voice is; without one, how long it takes to say the script. */
+  /** How its voice sounds otherwise than it was recorded. */
+  readonly shaping: Shaping;
+  /** The voice as it sounds then; null where it sounds as it was recorded. */
+  readonly shaped: ShapedVoice | null;
+  /** How long the whole voice is as it is heard; without one, how long it takes to say the script. */
   readonly duration: Flicks;
   /** How fast the script is said as long as nobody has recorded it. */
   readonly wordsPerMinute: number;
@@ -81,6 +86,8 @@ export const lineSchema = object({
   start: flicksSchema(),
   voice: voiceSchema.nullable().defined(),
   takes: takesSchema,
+  shaping: shapingSchema,
+  shaped: shapedSchema.nullable().defined(),
   duration: flicksSchema()
     .positive()
     .max(LONGEST_VOICE * FLICKS_PER_SECOND),
@@ -140,7 +147,15 @@ function plainLine(duration: Flicks) {
     },
     ...{ duration, wordsPerMinute: PACE_RANGE.usual },
     ...{ offset: 0, length: duration, gain: 0, fadeIn: 0, fadeOut: 0 },
-    ...{ fit: DEFAULT_FIT, track: null, corrections: [], reviewed: [], takes: [] },
+    ...{
+      fit: DEFAULT_FIT,
+      track: null,
+      corrections: [],
+      reviewed: [],
+      takes: [],
+      shaping: AS_IT_WAS,
+      shaped: null,
+    },
   };
 }
 

@@ -2,6 +2,7 @@ import { setByHand } from '../mouth/corrections';
 import type { HeldDrawing } from '../mouth/mouths';
 import { firstWhere } from '../numbers';
 import { matchSounds } from '../speech/alignment/matchSounds';
+import { inOtherTime } from '../speech/inOtherTime';
 import type { Sound, VoiceTrack } from '../speech/voiceTrack';
 import {
   frameAt,
@@ -14,6 +15,8 @@ import {
 } from '../time';
 import { sceneTime, voiceTime, type Line } from './line';
 import type { MoodChange } from './moods';
+import { slowness } from './shapeLine';
+import type { ShapedVoice } from './shaping';
 import type { Voice } from './voice';
 
 /** A mouth set by hand that has no place in another recording. */
@@ -31,6 +34,9 @@ export interface ReplacedVoice {
 /** Another voice of a line, heard; or none, where the words are said evenly. */
 export interface NewVoiceOfLine {
   readonly voice: Voice | null;
+  /** The voice shaped as the line is, and how long that is; absent or null where it sounds as it was recorded. */
+  readonly shaped?: (ShapedVoice & { readonly duration: Flicks }) | null;
+  /** What was heard in the recording. */
   readonly track: VoiceTrack;
   /** Id of the track. */
   readonly id: string;
@@ -40,20 +46,22 @@ export interface NewVoiceOfLine {
  * A line with another voice for the same or changed words. All that was set stays; mouths set by hand and changes of mood
  * go to the same sounds of the same words. All of the voice is heard, from where the line begins.
  *
- * @param before what was heard in the old recording; null where nothing was, and then no mouth can follow
+ * @param before what was heard in the old voice, in its times (trackOfLine); null where nothing was, and then no mouth can follow
  */
 export function withVoiceReplaced(
   line: Line,
   before: VoiceTrack | null,
-  { voice, track, id }: NewVoiceOfLine,
+  { voice, shaped = null, track: recorded, id }: NewVoiceOfLine,
   frameRate: FrameRateName,
 ): ReplacedVoice {
+  const duration = shaped?.duration ?? voice?.duration ?? toFlicks(recorded.duration);
+  const track = inOtherTime(recorded, slowness({ voice, duration }));
   const place = before ? placing(before.sounds, track.sounds) : null;
-  const duration = voice?.duration ?? toFlicks(track.duration);
   const fade = (time: Flicks) => Math.min(time, Math.floor(duration / 2));
   const replaced: Line = {
     ...line,
     ...{ voice, duration, track: id, offset: 0, length: duration },
+    shaped: shaped ? { working: shaped.working, peaks: shaped.peaks } : null,
     ...{ fadeIn: fade(line.fadeIn), fadeOut: fade(line.fadeOut) },
     ...{ corrections: [], reviewed: [], moods: movedMoods(line, place, duration) },
   };

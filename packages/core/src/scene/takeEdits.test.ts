@@ -41,6 +41,11 @@ describe('takes', () => {
     expect(withoutTake(two, ids[0]!).takes.map(({ id }) => id)).toEqual([ids[1]]);
     expect(withoutTake(two, ids[1]!)).toEqual(two);
   });
+  it('are told in times of the recording, whatever the pace of the line', () => {
+    const slow = { ...two, duration: 2 * other.duration, offset: toFlicks(1), length: toFlicks(2) };
+    const [, take] = withCurrentTake(slow, newId).takes;
+    expect(take).toMatchObject({ offset: toFlicks(0.5), length: toFlicks(1) });
+  });
   it('are made of recordings only', () => {
     const scratch = { ...testVoice, scratch: { speaker: 'slt', wordsPerMinute: 150, pitch: 0 } };
     const spoken = { ...first, voice: scratch } as Line;

@@ -1,4 +1,5 @@
 import type { Line } from './line';
+import { slowness } from './shapeLine';
 import type { Take } from './takes';
 
 /** The take that is heard in a line; undefined where its voice is no take. */
@@ -11,9 +12,13 @@ export function withCurrentTake(line: Line, newId: () => string): Line {
   const { voice, track, offset, length, takes } = line;
   if (!voice || voice.scratch) return line;
   const known = takeInUse(line);
+  // What is heard of a take is told in times of the recording, whatever the pace.
+  const recorded = (time: number) => Math.round(time / slowness(line));
+  const from = Math.min(recorded(offset), voice.duration - 1);
+  const heard = Math.max(1, Math.min(recorded(length), voice.duration - from));
   const take: Take = {
     ...{ id: known?.id ?? newId(), name: known?.name ?? nextTakeName(takes) },
-    ...{ voice, track, offset, length, starred: known?.starred ?? false },
+    ...{ voice, track, offset: from, length: heard, starred: known?.starred ?? false },
   };
   const others = known ? takes.map((one) => (one === known ? take : one)) : [...takes, take];
   return { ...line, takes: others };

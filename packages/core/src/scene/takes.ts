@@ -10,7 +10,7 @@ export interface Take {
   readonly voice: Voice;
   /** Id of the voice track that was heard in it; null until then. */
   readonly track: string | null;
-  /** What of it is heard in the line. */
+  /** What of it is heard in the line, in times of the recording. */
   readonly offset: Flicks;
   readonly length: Flicks;
   /** Marked as a good one. */

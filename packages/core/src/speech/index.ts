@@ -8,6 +8,7 @@ export * from './model/inputs';
 export * from './model/network';
 export * from './model/softmax';
 export * from './model/soundModel';
+export * from './inOtherTime';
 export * from './leastConfident';
 export * from './replaceRange';
 export * from './script/alignable';

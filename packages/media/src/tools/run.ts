@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { Problem } from '@cruvo/core/problem';
+import { cancelled, Problem } from '@cruvo/core/problem';
 
 export interface Finished {
   readonly code: number | null;
@@ -7,21 +7,26 @@ export interface Finished {
   readonly stderr: string;
 }
 
-/** Runs a program to its end and collects what it prints. @param input what it reads */
+/** Runs a program to its end and collects what it prints. @param input what it reads @param signal ends it at once */
 export function run(
   program: string,
   args: readonly string[],
-  { input = '' }: { input?: string } = {},
+  { input = '', signal }: { input?: string; signal?: AbortSignal } = {},
 ): Promise<Finished> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { stdio: ['pipe', 'pipe', 'pipe'] });
+    const child = spawn(program, args, {
+      stdio: ['pipe', 'pipe', 'pipe'],
+      ...(signal ? { signal, killSignal: 'SIGKILL' as const } : {}),
+    });
     // A program that doesn't want its input may close it.
     child.stdin.on('error', () => undefined);
     child.stdin.end(input);
     const chunks = { stdout: [] as Buffer[], stderr: [] as Buffer[] };
     child.stdout.on('data', (chunk: Buffer) => chunks.stdout.push(chunk));
     child.stderr.on('data', (chunk: Buffer) => chunks.stderr.push(chunk));
-    child.on('error', (error) => reject(asMissingTool(program, error)));
+    child.on('error', (error) =>
+      reject(signal?.aborted ? cancelled() : asMissingTool(program, error)),
+    );
     child.on('close', (code) =>
       resolve({
         code,

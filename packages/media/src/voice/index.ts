@@ -4,3 +4,4 @@ export * from './workingVoice';
 export * from './soundModel';
 export * from './scratch';
 export * from './compose';
+export * from './shape';

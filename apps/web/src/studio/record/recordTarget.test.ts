@@ -21,6 +21,8 @@ describe('what a recording is for', () => {
     expect(stretchIn(line, { start: 3, end: 4 })).toBeNull();
     expect(stretchIn(line, { start: 2.95, end: 4 })).toBeNull();
     expect(stretchIn(line, null)).toBeNull();
+    const slow = { ...line, duration: 2 * line.duration };
+    expect(stretchIn(slow, { start: 1, end: 2.5 })).toBeNull();
   });
   it('puts a stretch into the voice where it belongs, and keeps the voice as long as it is', () => {
     const { working } = testVoice;

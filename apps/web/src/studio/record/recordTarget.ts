@@ -1,4 +1,4 @@
-import { sceneTime, voiceTime, type Line, type VoicedLine } from '@cruvo/core/scene';
+import { sceneTime, slowness, voiceTime, type Line, type VoicedLine } from '@cruvo/core/scene';
 import { toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { VoiceStretch } from '../../api/voices';
 import type { TimeRange } from '../playback/transport';
@@ -17,9 +17,9 @@ export function beginningOf(target: RecordTarget): number {
   return toSeconds(target.kind === 'line' ? target.start : target.line.start);
 }
 
-/** The part of a loop that lies in a line; null where they don't meet. */
+/** The part of a loop that lies in a line; null where they don't meet, or the line is not at the pace of its recording. */
 export function stretchIn(line: Line, loop: TimeRange | null): TimeRange | null {
-  if (!loop) return null;
+  if (!loop || slowness(line) !== 1) return null;
   const start = Math.max(loop.start, toSeconds(line.start));
   const end = Math.min(loop.end, toSeconds(line.start + line.length));
   return end - start > SHORTEST ? { start, end } : null;

@@ -1,6 +1,6 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
 import { exposureAt, type MemberProgram } from '@cruvo/core/program';
-import { markersOf, voiceTime, type Scene } from '@cruvo/core/scene';
+import { heardVoice, markersOf, voiceTime, type Scene } from '@cruvo/core/scene';
 import { soundAt, SILENCE, UNSURE, VISEME_NAMES, type SpokenWord } from '@cruvo/core/speech';
 import { firstWhere } from '@cruvo/core/numbers';
 import { frameStart, toSeconds } from '@cruvo/core/time';
@@ -64,7 +64,8 @@ export function sheetRow(
   const next = line?.track ? soundAt(line.track, end - 1e-6) : undefined;
   const begun = next && next.start >= start ? next : null;
   const spoken = begun ?? (sound && sound.start >= start ? sound : null);
-  const envelope = line?.line.voice && peaks.get(line.line.voice.peaks)?.between(start, end);
+  const heard = line && heardVoice(line.line);
+  const envelope = heard && peaks.get(heard.peaks)?.between(start, end);
   return {
     frame,
     level: envelope ? Math.max(-envelope.low, envelope.high) : 0,

@@ -1,5 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import { useEffect, useRef } from 'react';
+import { heardVoice } from '@cruvo/core/scene';
 import { useTheme } from '../../shell/theme';
 import { useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
@@ -34,7 +35,7 @@ export function Overview({
     context.fillRect(0, 0, extent.width, HEIGHT);
     context.fillStyle = colors.waveQuiet;
     for (const { line } of program.members.flatMap(({ lines }) => lines)) {
-      const pyramid = line.voice && peaks.get(line.voice.peaks);
+      const pyramid = peaks.get(heardVoice(line)?.peaks ?? '');
       const { start, end, origin } = lineTimes(line);
       const last = Math.min(extent.width, Math.ceil(end * perSecond));
       for (let x = Math.ceil(start * perSecond); pyramid && x < last; x++) {

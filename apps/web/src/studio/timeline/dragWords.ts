@@ -56,18 +56,18 @@ export function wordNear(
       index: found + place,
       edge,
       far: Math.abs(word[edge] - at),
+      // Where two words touch, the one under the pointer is meant.
+      beside: at < word.start || at >= word.end ? 1 : 0,
     }));
   });
-  const [nearest] = edges.sort((a, b) => a.far - b.far);
+  const [nearest] = edges.sort((a, b) => a.far - b.far || a.beside - b.beside);
   const origin = time - at;
   const { id } = program.line;
   if (nearest && nearest.far <= reach) {
     return { word: { line: id, index: nearest.index }, edge: nearest.edge, origin };
   }
-  const inside = words[found];
-  return inside && inside.start <= at && at < inside.end
-    ? { word: { line: id, index: found }, edge: null, origin }
-    : null;
+  const inside = candidates.findIndex(({ start, end }) => start <= at && at < end);
+  return inside < 0 ? null : { word: { line: id, index: found + inside }, edge: null, origin };
 }
 
 /** Drags an edge of a word; the words are aligned anew when it is let go. A click on a word opens it. */

@@ -1,6 +1,6 @@
 import type { LineProgram } from '@cruvo/core/program';
 import { factorAt, envelopePoints } from '@cruvo/core/audio';
-import { placedSound, type Line } from '@cruvo/core/scene';
+import { heardVoice, placedSound, type Line } from '@cruvo/core/scene';
 import { lineTimes } from '../lineTimes';
 import type { Strip } from './rows';
 import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
@@ -168,7 +168,7 @@ export function paintWave(
   { viewport, width, peaks }: TimelinePicture,
   color: string,
 ): void {
-  const pyramid = line.voice && peaks.get(line.voice.peaks);
+  const pyramid = peaks.get(heardVoice(line)?.peaks ?? '');
   const { start, end, origin } = lineTimes(line);
   const first = Math.max(0, Math.floor(xAt(viewport, start)));
   const last = Math.min(width, Math.ceil(xAt(viewport, end)));

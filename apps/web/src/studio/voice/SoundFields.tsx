@@ -1,11 +1,18 @@
 import { SplitSquareHorizontal } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import { pausesOf } from '@cruvo/core/mouth';
-import { GAIN_RANGE, splitAtPauses, withLines, type Line } from '@cruvo/core/scene';
+import {
+  GAIN_RANGE,
+  splitAtPauses,
+  withLines,
+  type Line,
+  type VoicedLine,
+} from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { asOneStep } from '../../history/asOneStep';
 import { useOpenScene } from '../SceneContext';
+import { ShapeFields } from './ShapeFields';
 
 /** A pause in which a long recording is parted, seconds. */
 const LONG_PAUSE = 0.6;
@@ -13,7 +20,15 @@ const LONG_PAUSE = 0.6;
 const LONGEST_FADE = 3;
 
 /** How a line is heard: its gain and its fades; and the way to part it at its pauses. */
-export function SoundFields({ line, track }: { line: Line; track: VoiceTrack | undefined }) {
+export function SoundFields({
+  line,
+  track,
+  onCleaned,
+}: {
+  line: VoicedLine;
+  track: VoiceTrack | undefined;
+  onCleaned: (line: VoicedLine) => void;
+}) {
   const { store } = useOpenScene();
   const { changeLine } = store.getState();
   const length = toSeconds(line.length);
@@ -28,6 +43,9 @@ export function SoundFields({ line, track }: { line: Line; track: VoiceTrack | u
       <summary>
         Sound{line.gain !== 0 && `, ${signed(line.gain)} dB`}
         {line.fadeIn + line.fadeOut > 0 && ', faded'}
+        {line.shaping.pace !== 1 && `, ${Math.round(100 * line.shaping.pace)} % pace`}
+        {line.shaping.pitch !== 0 && `, ${signed(line.shaping.pitch)} semitones`}
+        {line.shaping.cleaning !== 'none' && ', cleaned'}
       </summary>
       <Amount
         label="Gain"
@@ -50,6 +68,7 @@ export function SoundFields({ line, track }: { line: Line; track: VoiceTrack | u
         {...{ min: 0, max: Math.min(LONGEST_FADE, length - fadeIn), step: 0.05 }}
         onChange={(seconds) => changeLine(line.id, { fadeOut: toFlicks(seconds) })}
       />
+      <ShapeFields key={line.id} line={line} onCleaned={onCleaned} />
       {pieces > 1 && (
         <Button size="sm" variant="outline-secondary" className="mt-1" onClick={split}>
           <SplitSquareHorizontal size={16} aria-hidden /> Split at its pauses, into {pieces}

@@ -2,7 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Mic, PenLine } from 'lucide-react';
 import { Alert, Badge, Button, ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
-import { isVoiced } from '@cruvo/core/scene';
+import { isVoiced, trackOfLine } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
@@ -51,7 +51,7 @@ export function VoicePanel({
   const { line } = useFocus();
   if (!line) return <NoLine {...{ onWrite, onRecord }} />;
   const { setFit } = store.getState();
-  const track = line.track === null ? undefined : tracks.get(line.track);
+  const track = trackOfLine(line, tracks) ?? undefined;
   const played = program.lines.get(line.id);
   const recorded = line.voice !== null && line.voice.scratch === null;
   const problem = problems.get(line.id);
@@ -90,7 +90,9 @@ export function VoicePanel({
       {track && line.voice && fitting.state.kind !== 'failed' && (
         <VoiceReport track={track} origin={lineTimes(line).origin} />
       )}
-      {line.voice && <SoundFields line={line} track={track} />}
+      {isVoiced(line) && (
+        <SoundFields line={line} track={track} onCleaned={(cleaned) => void fitting.fit(cleaned)} />
+      )}
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
       <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
         {FIT_METHODS.map((method) => (

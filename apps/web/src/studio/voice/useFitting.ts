@@ -1,11 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
-import { isVoiced, type Line, type OwnPronunciation, type VoicedLine } from '@cruvo/core/scene';
+import {
+  isVoiced,
+  slowness,
+  type Line,
+  type OwnPronunciation,
+  type VoicedLine,
+} from '@cruvo/core/scene';
 import { type VoiceTrack, replaceRange, tentativeTrack } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
-import { mediaUrl } from '../../api/media';
 import type { TimeRange } from '../playback/transport';
 import { asAnalysedVoice, analyseVoice, type AnalysedVoice } from '../../workers/analyseVoice';
+import { voiceToHear } from './voiceToHear';
 
 export type FittingState =
   | { readonly kind: 'idle'; readonly notice: string | null }
@@ -48,16 +54,19 @@ export function useFitting(
     running.current = control;
     setState({ kind: 'hearing', share: 0 });
     const before = line.track === null ? undefined : tracks.get(line.track);
-    const whole = stretch === null || !before;
+    // What was heard is told in times of the recording.
+    const factor = slowness(line);
+    const recorded = stretch && { start: stretch.start / factor, end: stretch.end / factor };
+    const whole = recorded === null || !before;
     try {
       const { track, notice } = await analyseVoice(
         {
-          url: new URL(mediaUrl(line.voice.working), location.href).href,
+          url: await voiceToHear(line.voice, line, control.signal),
           channel: line.channel,
           script: voiceAlone || line.script.trim() === '' ? null : line.script,
           language: line.language,
           own,
-          stretch: whole ? null : stretch,
+          stretch: whole ? null : recorded,
         },
         ({ share, sounds }) => {
           if (control.signal.aborted) return;
@@ -65,12 +74,12 @@ export function useFitting(
           if (whole)
             onFirst({
               line: line.id,
-              track: tentativeTrack(sounds, toSeconds(line.duration)),
+              track: tentativeTrack(sounds, toSeconds(line.voice.duration)),
             });
         },
         control.signal,
       );
-      const heard = await asAnalysedVoice(whole ? track : replaceRange(before, track, stretch));
+      const heard = await asAnalysedVoice(whole ? track : replaceRange(before, track, recorded));
       if (control.signal.aborted) return;
       onHeard(line.id, heard, unasked);
       setState({ kind: 'idle', notice });

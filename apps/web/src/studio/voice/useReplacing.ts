@@ -1,6 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import {
+  isShaped,
+  slowness,
+  trackOfLine,
   withCurrentTake,
   withVoiceReplaced,
   type Line,
@@ -12,11 +15,12 @@ import {
 } from '@cruvo/core/scene';
 import { spokenText, type VoiceTrack } from '@cruvo/core/speech';
 import type { Flicks, FrameRateName } from '@cruvo/core/time';
-import { fetchTrack, mediaUrl, uploadVoice } from '../../api/media';
+import { fetchTrack, uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
-import { speakScratch } from '../../api/voices';
+import { shapeVoice, speakScratch } from '../../api/voices';
 import { analyseVoice, asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
 import { sayWords } from '../../workers/sayWords';
+import { voiceToHear } from './voiceToHear';
 
 /** Where another voice of a line comes from. */
 export type VoiceSource =
@@ -68,12 +72,17 @@ function asTake(line: Line, source: VoiceSource, before: Line): Line {
   const { duration } = line;
   const from =
     source.kind === 'take'
-      ? source.take
+      ? inLine(source.take)
       : source.kind === 'voice'
-        ? source
+        ? inLine(source)
         : source.kind === 'composed'
           ? before
           : null;
+  // Takes are told in times of the recording.
+  function inLine(heard: Pick<Take, 'offset' | 'length'>) {
+    const factor = slowness(line);
+    return { offset: Math.round(heard.offset * factor), length: Math.round(heard.length * factor) };
+  }
   const offset = from ? Math.min(from.offset, duration - 1) : line.offset;
   const length = from ? Math.min(from.length, duration - offset) : line.length;
   const fadeIn = Math.min(line.fadeIn, length);
@@ -118,12 +127,12 @@ export function useReplacing(
     return uploadVoice(source.file, { onProgress, signal });
   };
 
-  const hear = (line: Line, voice: Voice, script: string | null, signal: AbortSignal) => {
+  const hear = async (line: Line, voice: Voice, script: string | null, signal: AbortSignal) => {
     setState({ kind: 'hearing', share: 0 });
+    const url = await voiceToHear(voice, line, signal);
     return analyseVoice(
       {
-        url: new URL(mediaUrl(voice.working), location.href).href,
-        ...{ channel: line.channel, language: line.language, own, stretch: null, script },
+        ...{ url, channel: line.channel, language: line.language, own, stretch: null, script },
       },
       ({ share }) => setState({ kind: 'hearing', share }),
       signal,
@@ -163,9 +172,18 @@ export function useReplacing(
       const { track, notice } = await listen(line, source, voice, signal);
       const heard = await asAnalysedVoice(track);
       signal.throwIfAborted();
-      const before = line.track === null ? null : (tracks.get(line.track) ?? null);
+      const before = trackOfLine(line, tracks);
+      const shaped =
+        voice && isShaped(line.shaping)
+          ? await shapeVoice(voice.working, line.shaping, signal)
+          : null;
       const kept = withCurrentTake(line, newId);
-      const replaced = withVoiceReplaced(kept, before, { voice, track, id: heard.id }, frameRate);
+      const replaced = withVoiceReplaced(
+        kept,
+        before,
+        { voice, shaped, track, id: heard.id },
+        frameRate,
+      );
       onReplaced(asTake(replaced.line, source, line), heard);
       const { lost, line: now } = replaced;
       setLast({ line: line.id, lost, followed: now.corrections.length, notice });

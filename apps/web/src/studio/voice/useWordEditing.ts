@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
-import type { Line, OwnPronunciation } from '@cruvo/core/scene';
+import { slowness, type Line, type OwnPronunciation } from '@cruvo/core/scene';
 import {
   replaceRange,
   scriptWithWord,
@@ -9,10 +9,10 @@ import {
   type VoiceTrack,
   type WordStretch,
 } from '@cruvo/core/speech';
-import { mediaUrl } from '../../api/media';
 import { analyseVoice, asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
 import { sayWords } from '../../workers/sayWords';
 import { useOpenScene } from '../SceneContext';
+import { voiceToHear } from './voiceToHear';
 
 /** Which words of the script read otherwise now. */
 export interface RewrittenWords {
@@ -54,7 +54,7 @@ export function useWordEditing(
     const { start, end, text } = stretch;
     if (text === '' || !line.voice) return silentPart(end - start, track);
     const { channel, language } = line;
-    const url = new URL(mediaUrl(line.voice.working), location.href).href;
+    const url = await voiceToHear(line.voice, line, signal);
     const wish = { url, channel, language, own, script: text, stretch: { start, end } };
     try {
       const { track: heard } = await analyseVoice(wish, () => undefined, signal);
@@ -79,7 +79,10 @@ export function useWordEditing(
     setState({ busy: true, problem: null });
     try {
       let track = before;
-      for (const stretch of stretches) {
+      // What was heard is told in times of the recording.
+      const factor = slowness(line);
+      for (const { start, end, text } of stretches) {
+        const stretch = { start: start / factor, end: end / factor, text };
         track = replaceRange(track, await partFor(line, stretch, before, signal), stretch);
       }
       const heard = await asAnalysedVoice(track);

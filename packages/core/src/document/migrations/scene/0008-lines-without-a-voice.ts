@@ -4,6 +4,13 @@ interface OldLine {
   readonly voice: { readonly duration: number };
 }
 
+/** The only recording of a line, which sounds as it was made. */
+const AS_RECORDED = {
+  takes: [],
+  shaping: { pace: 1, pitch: 0, formants: true, cleaning: 'none' },
+  shaped: null,
+};
+
 /** A line may have no voice, and says itself how long it is; its mood may change, it keeps its takes; a voice may be synthetic. */
 export const linesWithoutAVoice: Migration = (scene) => ({
   ...scene,
@@ -11,7 +18,7 @@ export const linesWithoutAVoice: Migration = (scene) => ({
     Object.entries(scene['lines'] as Record<string, OldLine>).map(([id, line]) => {
       const voice = { ...line.voice, scratch: null };
       const { duration } = line.voice;
-      return [id, { ...line, voice, duration, wordsPerMinute: 150, moods: [], takes: [] }];
+      return [id, { ...line, voice, duration, wordsPerMinute: 150, moods: [], ...AS_RECORDED }];
     }),
   ),
 });

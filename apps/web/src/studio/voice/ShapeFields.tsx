@@ -1,0 +1,163 @@
+import { useState } from 'react';
+import { Button, Form, Spinner } from 'react-bootstrap';
+import {
+  GAIN_RANGE,
+  heardVoice,
+  isShaped,
+  slowness,
+  PITCH_RANGE,
+  SHAPED_PACE,
+  type Cleaning,
+  type Shaping,
+  type VoicedLine,
+} from '@cruvo/core/scene';
+import { sentenceOf } from '@cruvo/core/problem';
+import { toSeconds } from '@cruvo/core/time';
+import { measureLoudness } from '../../api/voices';
+import { useOpenScene, useScene } from '../SceneContext';
+import { useShaping } from './useShaping';
+
+/** How loud dialogue on the web is made, LUFS, and how near to full scale its peaks may come, dBTP (EBU R 128 s2). */
+const TARGET = -16;
+const HIGHEST_PEAK = -1;
+
+/** Pace, pitch and noise of a line's voice; the recording stays as it is, and mouths stay on their sounds. */
+export function ShapeFields({
+  line,
+  onCleaned,
+}: {
+  line: VoicedLine;
+  /** Asked to fit the mouths anew, since what is heard is clearer or less clear now. */
+  onCleaned: (line: VoicedLine) => void;
+}) {
+  const { store } = useOpenScene();
+  const asRecorded = useScene((state) => state.asRecorded);
+  const shaping = useShaping();
+  const [wanted, setWanted] = useState<Shaping | null>(null);
+  const [loudness, setLoudness] = useState<string | null>(null);
+  const now = wanted ?? line.shaping;
+  const take = async (next: Shaping) => {
+    const cleaned = (next.cleaning === 'none') !== (line.shaping.cleaning === 'none');
+    const done = await shaping.shape(line, next);
+    setWanted(null);
+    if (!done || !cleaned) return;
+    const changed = store.getState().scene.lines[line.id];
+    if (changed?.voice) onCleaned({ ...changed, voice: changed.voice });
+  };
+  /** Sliders show their amount at once; the voice is made when they are let go. */
+  const whenLetGo = {
+    onPointerUp: () => wanted && void take(wanted),
+    onKeyUp: () => wanted && void take(wanted),
+    onBlur: () => wanted && void take(wanted),
+  };
+  const level = async () => {
+    setLoudness(null);
+    try {
+      const { working } = heardVoice(line)!;
+      const [start, end] = [toSeconds(line.offset), toSeconds(line.offset + line.length)];
+      const { integrated, peak } = await measureLoudness({ working, start, end });
+      if (integrated === null) return setLoudness('It is too quiet or too short to be measured.');
+      const most = HIGHEST_PEAK - (peak ?? integrated);
+      const gain = Math.round(2 * Math.min(TARGET - integrated, most)) / 2;
+      const kept = Math.max(GAIN_RANGE.least, Math.min(GAIN_RANGE.most, gain));
+      store.getState().changeLine(line.id, { gain: kept });
+      const reached = (integrated + kept).toFixed(1);
+      setLoudness(`It was ${integrated.toFixed(1)} LUFS loud, and is ${reached} now.`);
+    } catch (error) {
+      setLoudness(sentenceOf(error));
+    }
+  };
+  return (
+    <>
+      <Form.Group className="setting" controlId="shape-pace">
+        <Form.Label>
+          Pace <span className="quiet figures">{Math.round(100 * now.pace)} %</span>
+        </Form.Label>
+        <Form.Range
+          min={100 * SHAPED_PACE.least}
+          max={100 * SHAPED_PACE.most}
+          step={5}
+          value={Math.round(100 * now.pace)}
+          aria-valuetext={`${Math.round(100 * now.pace)} %`}
+          onChange={({ target }) => setWanted({ ...now, pace: Number(target.value) / 100 })}
+          {...whenLetGo}
+        />
+      </Form.Group>
+      <Form.Group className="setting" controlId="shape-pitch">
+        <Form.Label>
+          Pitch{' '}
+          <span className="quiet figures">
+            {now.pitch > 0 && '+'}
+            {now.pitch} {Math.abs(now.pitch) === 1 ? 'semitone' : 'semitones'}
+          </span>
+        </Form.Label>
+        <Form.Range
+          min={PITCH_RANGE.least}
+          max={PITCH_RANGE.most}
+          step={1}
+          value={now.pitch}
+          aria-valuetext={`${now.pitch} semitones`}
+          onChange={({ target }) => setWanted({ ...now, pitch: Number(target.value) })}
+          {...whenLetGo}
+        />
+      </Form.Group>
+      {now.pitch !== 0 && (
+        <Form.Check
+          id="shape-formants"
+          type="switch"
+          label="Keep the character of the voice"
+          checked={now.formants}
+          onChange={({ target }) => void take({ ...line.shaping, formants: target.checked })}
+        />
+      )}
+      <Form.Select
+        size="sm"
+        className="mt-1"
+        aria-label="Noise"
+        value={now.cleaning}
+        onChange={({ target }) =>
+          void take({ ...line.shaping, cleaning: target.value as Cleaning })
+        }
+      >
+        <option value="none">Noise stays</option>
+        <option value="hearing">Noise away for the mouths only</option>
+        <option value="sound">Noise away, also in the film</option>
+      </Form.Select>
+      {isShaped(line.shaping) && slowness(line) === 1 && (
+        <Form.Check
+          id="as-recorded"
+          type="switch"
+          label="Hear it as it was recorded (B)"
+          checked={asRecorded}
+          onChange={({ target }) => store.getState().hearAsRecorded(target.checked)}
+        />
+      )}
+      <div className="d-flex align-items-center gap-2 mt-1">
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          title={`Sets the gain so that the line is as loud as dialogue usually is (EBU R 128, ${TARGET} LUFS)`}
+          onClick={() => void level()}
+        >
+          Even out its loudness
+        </Button>
+        {shaping.busy && (
+          <>
+            <Spinner size="sm" role="status" aria-label="Changing the voice" />
+            <Button size="sm" variant="quiet" onClick={shaping.cancel}>
+              Cancel
+            </Button>
+          </>
+        )}
+      </div>
+      {[loudness, shaping.problem].map(
+        (sentence) =>
+          sentence && (
+            <p key={sentence} className="mb-0 mt-1" role="status">
+              {sentence}
+            </p>
+          ),
+      )}
+    </>
+  );
+}
