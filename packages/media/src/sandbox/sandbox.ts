@@ -63,10 +63,11 @@ export class Sandbox {
   }
 
   get isUsable(): boolean {
-    return this.process.connected && this.process.exitCode === null;
+    const { connected, exitCode, signalCode } = this.process;
+    return connected && exitCode === null && signalCode === null;
   }
 
-  /** Opens a file; a sandbox is used once. @throws Problem in one sentence */
+  /** Opens a file; a sandbox is used once. @throws Problem in one sentence, SandboxLost where it ended without an answer */
   async open<Kind extends SandboxTask['kind']>(
     task: SandboxTask & { readonly kind: Kind },
     { onProgress, signal }: OpeningOptions,
@@ -139,9 +140,16 @@ export class Sandbox {
           reject(unreadable(task.name));
         }
       });
-      this.ended.then(() => reject(unreadable(task.name)), reject);
-      this.process.send(task, (error) => error && reject(unreadable(task.name)));
+      this.ended.then(() => reject(new SandboxLost(task.name)), reject);
+      this.process.send(task, (error) => error && reject(new SandboxLost(task.name)));
     });
+  }
+}
+
+/** A sandbox has ended by itself: because of the file, or because the system ended it. */
+export class SandboxLost extends Problem {
+  constructor(name: string) {
+    super('bad-input', unreadable(name).message);
   }
 }
 

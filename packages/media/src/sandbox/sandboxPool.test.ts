@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '@cruvo/core/problem';
@@ -17,6 +18,15 @@ function open(kind: SandboxTask['kind'], path: string, name: string, options: Po
   return pool.open({ kind, path, name, folder: results }, options);
 }
 
+/** The processes that run the sandbox's program and were started from here. */
+function sandboxes(): number[] {
+  const { stdout } = spawnSync('pgrep', ['-P', String(process.pid)], { encoding: 'utf8' });
+  return stdout.split('\n').filter(Boolean).map(Number);
+}
+
+/** Whether a process has a child, as a sandbox has that decodes a voice. */
+const isWorking = (pid: number) => spawnSync('pgrep', ['-P', String(pid)]).status === 0;
+
 describe('a sandbox', () => {
   it('opens a voice, tells how far it is, and names files by numbers', async () => {
     const path = wav(folder, 'voice.wav', 2, toneIn([0.5, 1]));
@@ -35,6 +45,25 @@ describe('a sandbox', () => {
     const { opened } = await open('picture', write(folder, 'p.svg', plainSvg('#ff0000')), 'p.svg');
     expect(opened).toMatchObject({ width: 2048, height: 1152 });
   });
+
+  it('opens a file anew where the system has ended its process, but not again and again', async () => {
+    const path = wav(folder, 'long.wav', 40, toneIn([0, 40]));
+    const killed = (times: number) => {
+      const pids = new Set<number>();
+      return open('voice', path, 'long.wav', {
+        onProgress: () => {
+          if (pids.size >= times) return;
+          for (const pid of sandboxes()) {
+            if (pids.size >= times || pids.has(pid) || !isWorking(pid)) continue;
+            pids.add(pid);
+            process.kill(pid, 'SIGKILL');
+          }
+        },
+      });
+    };
+    expect((await killed(1)).opened).toMatchObject({ name: 'long.wav' });
+    await expect(killed(2)).rejects.toThrow(/“long.wav” can’t be opened/);
+  }, 60_000);
 
   it('ends at once when nobody waits any more', async () => {
     const control = new AbortController();

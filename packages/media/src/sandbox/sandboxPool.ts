@@ -1,5 +1,5 @@
 import type { SandboxTask } from './messages';
-import { Sandbox, type OpenedFile, type OpeningOptions } from './sandbox';
+import { Sandbox, SandboxLost, type OpenedFile, type OpeningOptions } from './sandbox';
 import { BoundedQueue } from './boundedQueue';
 
 /** So many files are opened at once; others wait their turn. */
@@ -29,7 +29,13 @@ export class SandboxPool {
   ): Promise<OpenedFile<Kind>> {
     const leave = await this.queue.enter(onPlace, options.signal);
     try {
-      return await this.next().open(task, options);
+      return await this.next()
+        .open(task, options)
+        .catch((error: unknown) => {
+          if (!(error instanceof SandboxLost) || options.signal?.aborted) throw error;
+          // A full machine may have ended it, which is no fault of the file: a second time it is.
+          return this.next().open(task, options);
+        });
     } finally {
       leave();
     }
