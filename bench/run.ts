@@ -8,6 +8,7 @@ import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
 import { replacing } from './parts/replacing';
 import { synchrony } from './parts/synchrony';
+import { timeline } from './parts/timeline';
 import type { Report } from './report';
 
 const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
@@ -15,6 +16,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   film,
   frame,
   editing,
+  timeline,
   artwork,
   synchrony,
   replacing,

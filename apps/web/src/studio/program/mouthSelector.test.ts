@@ -49,6 +49,17 @@ describe('MouthSelector', () => {
     expect(select(request(2))).toEqual(selectAtOnce(request(2)));
     expect(asked).toEqual([]);
   });
+  it('has those of many short lines chosen elsewhere too, and knows them from then on', async () => {
+    const { select, asked, answer } = opened();
+    const lines = Array.from({ length: 12 }, (_, at) => request(7, { line: `line ${at}` }));
+    const answers = lines.map(select);
+    expect(answers.map((mouths) => mouths !== null)).toEqual(lines.map((_, at) => at < 8));
+    for (let at = 8; at < 12; at++) await answer(`mouth ${at}`);
+    expect(asked.map(({ line }) => line)).toEqual(['line 8', 'line 9', 'line 10', 'line 11']);
+    expect(lines.slice(8).map(select)).toEqual([8, 9, 10, 11].map((at) => mouths(`mouth ${at}`)));
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(select(request(7))).not.toBeNull();
+  });
   it('has those of long lines chosen elsewhere, tells of it, and knows them from then on', async () => {
     const { select, asked, answer, chosen } = opened();
     const long = request(60);

@@ -7,8 +7,12 @@ export type SelectElsewhere = (request: SelectionRequest) => Promise<readonly He
 
 /** Lines up to this many seconds take less than a few milliseconds: their mouths are chosen at once. */
 const AT_ONCE_SECONDS = 8;
-/** Choices that are remembered, so that undo finds them. */
-const REMEMBERED = 64;
+/** Of many short lines so many seconds are chosen at once; the page goes on, and the others follow. */
+const AT_ONCE_IN_ALL = 60;
+/** While many lines are chosen elsewhere, whoever listens is told at most so often, ms. */
+const TELL_EVERY_MS = 150;
+/** Choices that are remembered, so that undo finds them, and until they are asked for. */
+const REMEMBERED = 2000;
 
 interface Choice {
   readonly request: SelectionRequest;
@@ -16,7 +20,7 @@ interface Choice {
 }
 
 /**
- * Chooses the mouths of lines: of short ones at once, of long ones elsewhere. Of each line only the latest wish counts;
+ * Chooses the mouths of lines: of a few short ones at once, of long ones and of many elsewhere. Of each line only the latest wish counts;
  * whoever listens is told when it is fulfilled.
  */
 export class MouthSelector {
@@ -24,6 +28,8 @@ export class MouthSelector {
   /** The latest wish of each mood of each line. */
   private readonly wishes = new Map<string, SelectionRequest>();
   private running = false;
+  /** Seconds that were chosen at once in this turn of the page. */
+  private spent = 0;
 
   constructor(
     private readonly elsewhere: SelectElsewhere,
@@ -32,9 +38,14 @@ export class MouthSelector {
 
   /** The mouths of a line; null where they are still being chosen. */
   readonly select = (request: SelectionRequest): readonly HeldDrawing[] | null => {
-    if (toSeconds(request.duration) <= AT_ONCE_SECONDS) return selectAtOnce(request);
     const known = this.chosen.find((choice) => sameRequest(choice.request, request));
     if (known) return known.mouths;
+    const seconds = toSeconds(request.duration);
+    if (seconds <= AT_ONCE_SECONDS && this.spent + seconds <= AT_ONCE_IN_ALL) {
+      if (this.spent === 0) setTimeout(() => (this.spent = 0));
+      this.spent += seconds;
+      return selectAtOnce(request);
+    }
     this.wishes.set(`${request.line} ${request.mood}`, request);
     void this.run();
     return null;
@@ -44,6 +55,7 @@ export class MouthSelector {
     if (this.running) return;
     this.running = true;
     try {
+      let told = -Infinity;
       for (;;) {
         const next = this.next();
         if (!next) return;
@@ -51,6 +63,8 @@ export class MouthSelector {
         const mouths = await this.elsewhere(next).catch(() => selectAtOnce(next));
         this.chosen.unshift({ request: next, mouths });
         this.chosen.splice(REMEMBERED);
+        if (this.wishes.size > 0 && performance.now() - told < TELL_EVERY_MS) continue;
+        told = performance.now();
         this.onChosen();
       }
     } finally {

@@ -4,6 +4,7 @@ import { heardVoice, placedSound, type Line } from '@cruvo/core/scene';
 import { lineTimes } from '../lineTimes';
 import type { Strip } from './rows';
 import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
+import { shortened, widthOf } from './textWidths';
 import { timeAt, xAt } from './viewport';
 
 /** Narrower lines have no name, pixels. */
@@ -95,6 +96,13 @@ export function paintThinLine(
   colors: Colors,
 ): void {
   const box = { top: top + 2, height: height - 4 };
+  if (span.right - span.left < NARROWEST_NAMED) {
+    // Neither round corners nor a name would be seen, and an hour has hundreds of them.
+    context.fillStyle = picture.together.has(one.line.id) ? colors.chosen : colors.mouth;
+    context.fillRect(span.left, box.top, Math.max(1, span.right - span.left - 1), box.height);
+    if (one.line.voice) paintWave(context, one, box, picture, colors.waveQuiet);
+    return;
+  }
   context.save();
   context.beginPath();
   context.roundRect(span.left, box.top, span.right - span.left - 1, box.height, CORNER);
@@ -123,7 +131,7 @@ function writeOnPaper(
 ): void {
   context.font = SMALL_FONT;
   const from = Math.max(0, span.left);
-  const width = Math.min(span.right - from, context.measureText(name).width + 12);
+  const width = Math.min(span.right - from, widthOf(context, name) + 12);
   context.fillStyle = colors.mouth;
   context.globalAlpha = 0.85;
   context.fillRect(from + 1, y - 8, width - 2, 16);
@@ -146,18 +154,6 @@ function writeName(
   context.fillStyle = color;
   context.textBaseline = 'middle';
   context.fillText(shortened(context, name, room), from, y);
-}
-
-/** As much of a text as fits, with an ellipsis where something is left out. */
-function shortened(context: CanvasRenderingContext2D, text: string, room: number): string {
-  if (context.measureText(text).width <= room) return text;
-  let [fits, tooLong] = [0, text.length];
-  while (tooLong - fits > 1) {
-    const middle = (fits + tooLong) >> 1;
-    if (context.measureText(`${text.slice(0, middle)}…`).width <= room) fits = middle;
-    else tooLong = middle;
-  }
-  return `${text.slice(0, fits)}…`;
 }
 
 /** Paints the waveform of what is heard of a line, as loud as it is made. */

@@ -1,3 +1,4 @@
+import { widthOf } from './textWidths';
 import { markersOf } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { RULER } from './rows';
@@ -34,7 +35,7 @@ export function paintMarkers(
     context.lineTo(x, FLAG + FLAG / 2);
     context.fill();
     if (x < free) continue;
-    const wide = Math.min(WIDEST_NAME, context.measureText(item.name).width);
+    const wide = Math.min(WIDEST_NAME, widthOf(context, item.name));
     // On paper, so that it is read over what the ruler says.
     context.fillStyle = colors.mouth;
     context.fillRect(x + FLAG, 0, wide + 6, RULER.height - 8);

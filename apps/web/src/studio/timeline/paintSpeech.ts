@@ -3,6 +3,7 @@ import { SILENCE, type Sound, type SpokenWord, UNSURE, VISEME_NAMES } from '@cru
 import { lineTimes } from '../lineTimes';
 import type { Lanes, Strip } from './rows';
 import { FONT, SMALL_FONT, type Colors, type TimelinePicture } from './timelinePicture';
+import { widthOf } from './textWidths';
 import { visibleSpans } from './visibleSpans';
 
 /** Narrower sounds are drawn without an edge, pixels. */
@@ -85,7 +86,7 @@ function write(
   const room = right - left - PADDING;
   if (room < NARROWEST_TEXT) return;
   const first = text.split(' ')[0]!;
-  const shown = [text, first].find((candidate) => context.measureText(candidate).width <= room);
+  const shown = [text, first].find((candidate) => widthOf(context, candidate) <= room);
   if (shown === undefined) return;
   context.fillStyle = color;
   context.textBaseline = 'middle';
