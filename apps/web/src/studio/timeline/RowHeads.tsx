@@ -23,7 +23,7 @@ export function RowHeads({
   const focus = useFocus();
   return (
     <ul className="row-heads" style={{ height }} aria-label="Speakers">
-      {rows.map(({ member, top, height: tall, lanes }) => {
+      {rows.map(({ member, top, height: tall }) => {
         const { id } = member.member;
         const name = member.member.name ?? member.character.name;
         return (
@@ -41,7 +41,7 @@ export function RowHeads({
             >
               {name}
             </button>
-            {lanes && (
+            {focus.member === id && (
               <div className="row-tools">
                 <MuteButton member={id} name={name} />
                 <WriteLine member={id} name={name} />

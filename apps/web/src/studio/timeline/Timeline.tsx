@@ -16,7 +16,7 @@ import type { WordPlace } from './dragWords';
 import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
 import { RowHeads } from './RowHeads';
-import { layOutRows } from './rows';
+import { layOutRows, RULER } from './rows';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
 import { useLineClipboard } from './useLineClipboard';
@@ -57,6 +57,7 @@ export function Timeline({
   const theme = useTheme((state) => state.theme);
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const scroller = useRef<HTMLDivElement>(null);
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [snappedTo, setSnappedTo] = useState<number | null>(null);
@@ -77,6 +78,17 @@ export function Timeline({
     observer.observe(holder.current!);
     return () => observer.disconnect();
   }, []);
+
+  // Who is worked on comes into view.
+  const worked = rows.find(({ member }) => member.member.id === focus.member);
+  const [top, bottom] = [worked?.top ?? 0, (worked?.top ?? 0) + (worked?.height ?? 0)];
+  useEffect(() => {
+    const element = scroller.current;
+    if (!element) return;
+    const { scrollTop, clientHeight } = element;
+    if (bottom > scrollTop + clientHeight) element.scrollTop = bottom - clientHeight;
+    else if (top < scrollTop) element.scrollTop = Math.max(0, top - RULER.height);
+  }, [top, bottom]);
 
   useEffect(() => {
     const element = canvas.current;
@@ -148,7 +160,7 @@ export function Timeline({
 
   return (
     <section className="timeline" aria-label="Timeline" data-theme={theme}>
-      <div className="rows">
+      <div className="rows" ref={scroller}>
         <RowHeads
           rows={rows}
           height={height}

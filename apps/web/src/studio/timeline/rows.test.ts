@@ -1,5 +1,5 @@
 import { compile, type MemberProgram } from '@cruvo/core/program';
-import { withMember } from '@cruvo/core/scene';
+import { withLines, withMember, withoutLines } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
 import { layOutRows, placeAt, RULER } from './rows';
 
@@ -9,7 +9,9 @@ const scene = ['second', 'third'].reduce(
   (now, id) => withMember(now, { id, character: 'character', name: 'Twin', size }),
   material.scene,
 );
-const program = compile({ ...material, scene });
+const [own] = Object.values(material.scene.lines);
+const lines = ['second', 'third'].map((id) => ({ ...own!, id, row: id }));
+const program = compile({ ...material, scene: withLines(scene, lines) });
 const idOf = ({ member }: { member: MemberProgram }) => member.member.id;
 
 describe('the rows of the timeline', () => {
@@ -22,6 +24,15 @@ describe('the rows of the timeline', () => {
     ]);
     expect(rows[1]!.height).toBeGreaterThan(5 * rows[0]!.height);
     expect(height).toBeGreaterThanOrEqual(rows[2]!.top + rows[2]!.height);
+  });
+
+  it('have room for the tools of somebody who says nothing yet', () => {
+    const silent = withoutLines(withLines(scene, lines), new Set(['second']));
+    const { rows } = layOutRows(compile({ ...material, scene: silent }), 'second');
+    const [third, second] = rows;
+    expect(second!.lanes).toBeNull();
+    expect(second!.height).toBeGreaterThan(2 * third!.height);
+    expect(second!.height).toBeLessThan(3 * third!.height);
   });
 
   it('follow each other below the ruler without lying over each other', () => {

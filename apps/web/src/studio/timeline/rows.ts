@@ -20,12 +20,13 @@ export interface Lanes {
 /** A row for each member of the cast. */
 export interface TimelineRow extends Strip {
   readonly member: MemberProgram;
-  /** Null in a thin row, which shows only where its lines are. */
+  /** Null in a thin row, which shows only where its lines are, and where there are none. */
   readonly lanes: Lanes | null;
 }
 
 export const RULER: Strip = { top: 0, height: 24 };
 const THIN = 26;
+const WITH_TOOLS = 58;
 const GAP = 3;
 const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, moods: 18, mouths: 62 };
 
@@ -37,8 +38,14 @@ export function layOutRows(
   let top = RULER.height + 2;
   const rows = [...members].reverse().map((member): TimelineRow => {
     const moody = member.lines.some(({ line }) => line.moods.length > 0);
-    const lanes = member.member.id === focus ? layOutLanes(top, moody) : null;
-    const height = lanes ? lanes.mouths.top + lanes.mouths.height - top : THIN;
+    const focused = member.member.id === focus;
+    // What holds nothing takes no room but for its tools.
+    const lanes = focused && member.lines.length > 0 ? layOutLanes(top, moody) : null;
+    const height = lanes
+      ? lanes.mouths.top + lanes.mouths.height - top
+      : focused
+        ? WITH_TOOLS
+        : THIN;
     const row = { member, top, height, lanes };
     top += height + GAP;
     return row;
