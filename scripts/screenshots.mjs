@@ -94,6 +94,15 @@ async function shootAll() {
   for (let line = 0; line < 3; line++) await page.keyboard.press('PageDown');
   for (let frame = 0; frame < 22; frame++) await page.keyboard.press('.');
   await shoot('dialogue');
+  await page.keyboard.press('Shift+R');
+  const recorder = page.getByRole('region', { name: 'Record' });
+  await recorder.getByLabel('What is recorded').selectOption('take');
+  await recorder.getByLabel('Voice from').selectOption({ label: '04 corrigan' });
+  await recorder.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.waitForTimeout(4200);
+  await shoot('record');
+  await page.goto(DIALOGUE);
+  await page.locator('.row-name', { hasText: 'Corrigan' }).waitFor();
   await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
   await page.getByRole('heading', { name: 'Characters' }).waitFor();
   await page.waitForFunction(

@@ -13,6 +13,7 @@ import {
   slowness,
   withLines,
   type Line,
+  type Scene,
 } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
@@ -33,6 +34,7 @@ import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
 import { lineActions } from './lineActions';
 import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
+import type { PlacedVoice } from './playback/voicePlayer';
 import { TransportBar } from './playback/TransportBar';
 import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
 import { RecordCard } from './record/RecordCard';
@@ -83,7 +85,7 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     [scene.rows, scene.lines, asRecorded],
   );
   const length = toSeconds(scene.length);
-  const [transport] = useState(() => new Transport(length, voices));
+  const [transport] = useState(() => opened(length, voices, scene));
   useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
   const [keying] = useState(() => new MouthKeying(store, transport, material.program));
@@ -149,6 +151,19 @@ export function Studio({ document, production, unsaved }: StudioProps) {
       />
     </SceneContext>
   );
+}
+
+/** A transport that loops what was worked on last. */
+function opened(length: number, voices: readonly PlacedVoice[], { workArea }: Scene): Transport {
+  const transport = new Transport(length, voices);
+  if (workArea) {
+    const [start, end] = [toSeconds(workArea.start), Math.min(length, toSeconds(workArea.end))];
+    if (end > start) {
+      transport.setLoop({ start, end });
+      transport.seek(start);
+    }
+  }
+  return transport;
 }
 
 type Dialog = 'keys' | 'film' | 'history' | null;

@@ -35,4 +35,4 @@ export const STUDIO_KEYS: KeyList = [
 ];
 
 export const STUDIO_POINTER =
-  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch. Lines are chosen by their names, more with Shift or by a box drawn around them, moved by their names, also to other speakers, and trimmed at the ends of their names; with Alt what follows moves along, with Ctrl nothing snaps. The edges of mouths can be dragged, and recordings dropped on a row.';
+  'On the timeline: the wheel zooms about the pointer, Shift and the wheel move along, a drag with Shift loops a stretch. Lines are chosen by their names, more with Shift or by a box drawn around them, moved by their names, also to other speakers, and trimmed at the ends of their names; with Alt what follows moves along, with Ctrl nothing snaps. The edges of mouths, words and moods can be dragged, a word is written anew where one clicks it, and recordings are dropped on a row.';

@@ -18,6 +18,7 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   say(!equal(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
 
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
+  say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 
   for (const line of linesOf(after)) {
     const old = before.lines[line.id];

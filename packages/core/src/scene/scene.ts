@@ -9,7 +9,7 @@ import {
 } from '../time';
 import { backdropSchema, type Backdrop } from './backdrop';
 import { castMemberSchema, type CastMember } from './cast';
-import { isVoiced, lineSchema, type Line, type VoicedLine } from './line';
+import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from './line';
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
@@ -47,6 +47,8 @@ export interface Scene {
   readonly rows: Records<Row>;
   readonly lines: Records<Line>;
   readonly markers: Records<Marker>;
+  /** The stretch that is worked on just now; null for all of it. */
+  readonly workArea: Stretch | null;
 }
 
 const sortedLines = new WeakMap<object, readonly Line[]>();
@@ -107,6 +109,14 @@ export const sceneFields = {
     height: side(),
     background: lazy((value: unknown) => (value === null ? string().nullable() : colorSchema())),
   }),
+  workArea: object({ start: flicksSchema(), end: flicksSchema().positive() })
+    .nullable()
+    .defined()
+    .test(
+      'order',
+      'the work area must end after it begins',
+      (area) => !area || area.end > area.start,
+    ),
 };
 
 /** Checks a scene that comes from outside: each record by itself, and that each leads to one that is there. */

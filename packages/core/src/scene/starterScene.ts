@@ -14,7 +14,7 @@ const EMPTY_LENGTH = 10 * FLICKS_PER_SECOND;
 export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
   return {
     ...{ schemaVersion: SCENE_VERSION, name, length, frameRate: '24', stage: STAGE },
-    ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {} },
+    ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {}, workArea: null },
   };
 }
 

@@ -151,6 +151,7 @@ export function richScene(): SceneMaterial {
       rows: ROWS,
       lines: Object.fromEntries(LINES.map((one) => [one.id, one])),
       markers: {},
+      workArea: null,
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -3,6 +3,7 @@ import { GapField } from './GapField';
 import { MemberFields } from './MemberFields';
 import { MarkerList } from './MarkerList';
 import { StageFields } from './StageFields';
+import { WorkArea } from './WorkArea';
 
 /** How who is worked on stands there, and what the scene is: its stage, its length and frame rate, its backdrop and its markers. */
 export function ScenePanel() {
@@ -19,6 +20,8 @@ export function ScenePanel() {
         <BackdropFields />
       </section>
       <hr />
+      <h2 className="h6">Work area</h2>
+      <WorkArea />
       <section aria-label="Markers">
         <h2 className="h6">Markers</h2>
         <MarkerList />

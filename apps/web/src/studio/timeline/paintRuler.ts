@@ -1,4 +1,4 @@
-import { FLICKS_PER_SECOND, framesPerSecond, toFlicks } from '@cruvo/core/time';
+import { FLICKS_PER_SECOND, framesPerSecond, toFlicks, toSeconds } from '@cruvo/core/time';
 import { RULER } from './rows';
 import { FONT, type Colors, type TimelinePicture } from './timelinePicture';
 import { timeAt, xAt } from './viewport';
@@ -31,6 +31,14 @@ export function paintRuler(
   colors: Colors,
 ): void {
   const { viewport, width, program } = picture;
+  const { workArea } = program.scene;
+  if (workArea) {
+    const [left, right] = [workArea.start, workArea.end].map((time) =>
+      xAt(viewport, toSeconds(time)),
+    );
+    context.fillStyle = colors.byHand;
+    context.fillRect(left!, RULER.height - 4, right! - left!, 4);
+  }
   const rate = framesPerSecond(program.scene.frameRate);
   const step = labelStep(viewport.scale, rate);
   context.font = FONT;

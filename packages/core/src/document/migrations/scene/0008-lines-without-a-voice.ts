@@ -11,9 +11,10 @@ const AS_RECORDED = {
   shaped: null,
 };
 
-/** A line may have no voice, and says itself how long it is; its mood may change, it keeps its takes; a voice may be synthetic. */
+/** A line may have no voice, and says itself how long it is; its mood may change, it keeps its takes; a voice may be synthetic; a scene has a work area. */
 export const linesWithoutAVoice: Migration = (scene) => ({
   ...scene,
+  workArea: null,
   lines: Object.fromEntries(
     Object.entries(scene['lines'] as Record<string, OldLine>).map(([id, line]) => {
       const voice = { ...line.voice, scratch: null };
