@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Printer } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { Form } from 'react-bootstrap';
-import { chartOf } from '@cruvo/core/mouth';
+import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { drawingsIn, type MemberProgram } from '@cruvo/core/program';
 import { frameAt, frameCount, frameStart, toFlicks, toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
@@ -64,6 +64,8 @@ function Sheet({ member }: { member: MemberProgram }) {
     scrollPaddingStart: 2 * ROW_HEIGHT,
     scrollPaddingEnd: 2 * ROW_HEIGHT,
   });
+  const { mouth } = member.character;
+  const moody = mouth !== null && moodsOf(chartOf(mouth)).length > 1;
   const range = chosenFrames(selection, step);
   const rowAt = useMemo(() => {
     const known = new Map<number, { readonly row: SheetRow; readonly others: OtherCells }>();
@@ -100,11 +102,8 @@ function Sheet({ member }: { member: MemberProgram }) {
     [frames, frameRate, step, transport, virtual],
   );
   usePlayhead(follow);
-  useEffect(() => {
-    virtual.scrollToIndex(selection.head / step, { align: 'center' });
-    // Once, where the sheet opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  const [opensAt] = useState(selection.head / step);
+  useEffect(() => virtual.scrollToIndex(opensAt, { align: 'center' }), [virtual, opensAt]);
 
   const frameUnder = ({ clientY }: PointerEvent): number => {
     const top = holder.current!.getBoundingClientRect().top - holder.current!.scrollTop;
@@ -181,6 +180,7 @@ function Sheet({ member }: { member: MemberProgram }) {
               {name ?? character.name}
             </span>
           ))}
+          {moody && <span role="columnheader">mood</span>}
           <span role="columnheader">note</span>
         </div>
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }} role="presentation">
@@ -200,6 +200,7 @@ function Sheet({ member }: { member: MemberProgram }) {
                   chosen={chosen}
                   isLast={chosen && frame + step >= range.to}
                   current={frame === current}
+                  moody={moody}
                 />
               </div>
             );

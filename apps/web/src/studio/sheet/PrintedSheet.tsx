@@ -37,20 +37,21 @@ export function PrintedSheet({
       <table>
         <thead>
           <tr>
-            {['frame', 'word', 'sound', 'mouth', 'note'].map((head) => (
+            {['frame', 'word', 'sound', 'mouth', 'mood', 'note'].map((head) => (
               <th key={head}>{head}</th>
             ))}
           </tr>
         </thead>
         <tbody>
           {frames.map((frame) => {
-            const { word, sound, mouth, note } = sheetRow(member, scene, peaks, frame, 1);
+            const { word, sound, mouth, mood, note } = sheetRow(member, scene, peaks, frame, 1);
             return (
               <tr key={frame}>
                 <td>{frame + 1}</td>
                 <td>{word}</td>
                 <td>{sound}</td>
                 <td>{mouth && (mouth.begins ? labels.get(mouth.drawing) : '│')}</td>
+                <td>{mood}</td>
                 <td>{note}</td>
               </tr>
             );

@@ -12,6 +12,7 @@ export const SheetRowView = memo(function SheetRowView({
   chosen,
   isLast,
   current,
+  moody,
 }: {
   row: SheetRow;
   others: readonly (MouthCell | null)[];
@@ -21,8 +22,10 @@ export const SheetRowView = memo(function SheetRowView({
   /** Whether it is the last of the chosen rows. */
   isLast: boolean;
   current: boolean;
+  /** Whether there is a column for moods. */
+  moody: boolean;
 }) {
-  const { frame, level, word, sound, unsure, mouth, note } = row;
+  const { frame, level, word, sound, unsure, mouth, mood, note } = row;
   const classes = [
     'sheet-row',
     frame % MARKED === 0 && 'marked',
@@ -57,7 +60,8 @@ export const SheetRowView = memo(function SheetRowView({
           <Mouth cell={cell} labels={labels} />
         </span>
       ))}
-      <span role="gridcell" className="sheet-note">
+      {moody && <span role="gridcell">{mood}</span>}
+      <span role="gridcell" className="sheet-note" title={note}>
         {note}
       </span>
     </div>

@@ -1,9 +1,19 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
-import { exposureAt, type MemberProgram } from '@cruvo/core/program';
-import { heardVoice, markersOf, voiceTime, type Scene } from '@cruvo/core/scene';
+import { chartOf, moodsOf } from '@cruvo/core/mouth';
+import { exposureAt, type LineProgram, type MemberProgram } from '@cruvo/core/program';
+import {
+  heardVoice,
+  markersOf,
+  moodStretches,
+  type PlacedDirection,
+  placedDirections,
+  type Scene,
+  sceneTime,
+  voiceTime,
+} from '@cruvo/core/scene';
 import { soundAt, SILENCE, UNSURE, VISEME_NAMES, type SpokenWord } from '@cruvo/core/speech';
 import { firstWhere } from '@cruvo/core/numbers';
-import { frameStart, toSeconds } from '@cruvo/core/time';
+import { frameStart, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { SheetStep } from './sheetSelection';
 
 /** What a row of the sheet says of a mouth. */
@@ -26,7 +36,9 @@ export interface SheetRow {
   readonly sound: string | null;
   readonly unsure: boolean;
   readonly mouth: MouthCell | null;
-  /** Markers that begin here. */
+  /** The mood that begins here; null where it goes on. */
+  readonly mood: string | null;
+  /** Markers and stage directions that begin here. */
   readonly note: string;
 }
 
@@ -73,11 +85,43 @@ export function sheetRow(
     sound: spoken && spoken.viseme !== SILENCE ? VISEME_NAMES[spoken.viseme]! : null,
     unsure: spoken !== null && spoken.viseme !== SILENCE && spoken.confidence < UNSURE,
     mouth: mouthCell(member, frame, scene),
-    note: markersOf(scene)
-      .filter((marker) => marker.start >= from && marker.start < to)
-      .map(({ name }) => name)
-      .join(', '),
+    mood: line ? moodFrom(member, line, from, to) : null,
+    note: [
+      ...markersOf(scene)
+        .filter((marker) => marker.start >= from && marker.start < to)
+        .map(({ name }) => name),
+      ...(line ? directionsFrom(line, from, to) : []),
+    ].join(', '),
   };
+}
+
+/** The mood that begins between two times of the scene, in the middle of a line or with it. */
+function moodFrom(
+  { character: { mouth } }: MemberProgram,
+  { line }: LineProgram,
+  from: Flicks,
+  to: Flicks,
+): string | null {
+  const first = mouth ? moodsOf(chartOf(mouth))[0] : undefined;
+  const begun = moodStretches(line).findLast(({ start }) => {
+    const shown = Math.max(line.start, sceneTime(line, start));
+    return shown >= from && shown < to;
+  });
+  return begun ? (begun.mood ?? first ?? null) : null;
+}
+
+const placed = new WeakMap<LineProgram, readonly PlacedDirection[]>();
+
+/** The stage directions of a line between two times of the scene, in brackets. */
+function directionsFrom(program: LineProgram, from: Flicks, to: Flicks): string[] {
+  let all = placed.get(program);
+  if (!all) placed.set(program, (all = placedDirections(program.line, program.track, null)));
+  return all
+    .filter(({ time }) => {
+      const shown = Math.max(program.line.start, sceneTime(program.line, time));
+      return shown >= from && shown < to;
+    })
+    .map(({ text }) => `[${text}]`);
 }
 
 /** The word that begins between two times of its voice, seconds. */
