@@ -5,6 +5,7 @@ import { endOf, lineSchema, sceneTime, wholeLine, withReviewed, type Line } from
 import {
   joinedLine,
   lengthFor,
+  linesAtOnce,
   linesInTurn,
   movedLine,
   SHORTEST_LINE,
@@ -16,6 +17,7 @@ import {
   withoutLines,
   withRoomAt,
 } from './lineEdits';
+import { withMember } from './castEdits';
 import { sceneSchema } from './scene';
 
 const SECOND = FLICKS_PER_SECOND;
@@ -237,4 +239,15 @@ describe('a long recording', () => {
     expect(split(trimmed, pause(0.2, 0.7), pause(1.8, 2.2))).toEqual([trimmed]);
     expect(split(long)).toEqual([long]);
   });
+});
+
+it('lines of one speaker that are heard at once are found, those of others not', () => {
+  const size = { width: 100, height: 100 };
+  const two = withMember(scene, { id: 'other', character: 'character', name: 'Twin', size });
+  const at = (id: string, start: number, row = 'member'): Line => ({ ...whole, id, row, start });
+  // Two seconds each.
+  const lines = [at('a', 0), at('b', SECOND), at('c', 2 * SECOND), at('d', SECOND, 'other')];
+  const all = withLines(withoutLines(two, new Set(['line'])), lines);
+  const found = (id: string) => linesAtOnce(all, all.lines[id]!).map((line) => line.id);
+  expect(['a', 'b', 'c', 'd'].map(found)).toEqual([['b'], ['a', 'c'], ['b'], []]);
 });

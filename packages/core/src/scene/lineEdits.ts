@@ -9,7 +9,7 @@ import {
   type Line,
   type Stretch,
 } from './line';
-import type { Scene } from './scene';
+import { linesOf, speakerOf, type Scene } from './scene';
 import type { Voice } from './voice';
 
 /** A line is at least so long. */
@@ -189,6 +189,18 @@ export function withRoomAt(
   return withLines(
     scene,
     later.map((line) => movedLine(line, line.start + by)),
+  );
+}
+
+/** Other lines of the same speaker that are heard at the same time as a line, the earlier ones first. */
+export function linesAtOnce(scene: Pick<Scene, 'rows' | 'lines'>, line: Line): Line[] {
+  const speaker = speakerOf(scene, line);
+  return linesOf(scene).filter(
+    (other) =>
+      other.id !== line.id &&
+      other.start < endOf(line) &&
+      endOf(other) > line.start &&
+      speakerOf(scene, other) === speaker,
   );
 }
 

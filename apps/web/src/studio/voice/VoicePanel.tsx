@@ -1,8 +1,8 @@
 import { lazy, Suspense } from 'react';
-import { Mic, PenLine } from 'lucide-react';
+import { Mic, PenLine, TriangleAlert } from 'lucide-react';
 import { Alert, Badge, Button, ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
 import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
-import { isVoiced, trackOfLine } from '@cruvo/core/scene';
+import { isVoiced, linesAtOnce, trackOfLine, type Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
@@ -55,6 +55,7 @@ export function VoicePanel({
   const played = program.lines.get(line.id);
   const recorded = line.voice !== null && line.voice.scratch === null;
   const problem = problems.get(line.id);
+  const atOnce = linesAtOnce(program.scene, line);
   return (
     <>
       <div className="d-flex align-items-baseline gap-2 mb-1">
@@ -72,6 +73,12 @@ export function VoicePanel({
         )}
       </div>
       <SpeakerField line={line} />
+      {atOnce.length > 0 && (
+        <p className="finding small mb-1" role="note">
+          <TriangleAlert size={15} aria-hidden /> {listed(atOnce)} heard at the same time, by the
+          same character: the mouths of the one that began first are seen.
+        </p>
+      )}
       <MoodFields line={line} track={track} />
       <ScriptField line={line} />
       {problem !== undefined && (
@@ -133,6 +140,11 @@ export function VoicePanel({
       />
     </>
   );
+}
+
+function listed([first, ...others]: readonly Line[]): string {
+  if (others.length === 0) return `“${first!.name}” is`;
+  return `“${first!.name}” and ${others.length} more are`;
 }
 
 function NoLine({ onWrite, onRecord }: { onWrite: () => void; onRecord: () => void }) {
