@@ -8,7 +8,10 @@ export const STUDIO_KEYS: KeyList = [
   ['Enter', 'choose the mouth at the playhead'],
   ['← →', 'choose the mouth before, the mouth after'],
   ['U', 'look at the next sound that is unsure: Q W E take a mouth, Enter keeps it'],
-  ['1 … 9', 'give the chosen mouth another drawing; while it plays, lay mouths in time'],
+  [
+    '1 … 9',
+    'give the chosen mouth another drawing; while it plays, lay mouths in time; two strokes from 10 on',
+  ],
   ['H', 'play at half speed, and back'],
   ['B', 'hear voices as they were recorded, and as they are now'],
   ['Page ↑ ↓', 'to the line before, the line after'],

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { chartOfLine } from '@cruvo/core/program';
 import { isHeardAt, linesOf, moodAt, sceneTime, voiceTime, withMarker } from '@cruvo/core/scene';
@@ -5,6 +6,7 @@ import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { nextJump, type JumpKind } from './jumps';
 import { lineActions } from './lineActions';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
+import { TypedNumber } from './mouths/typedNumber';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import { onControl } from '../shell/onControl';
@@ -33,6 +35,7 @@ export function useStudioKeys(
     if (mouth) work(mouth);
   };
   const options = { preventDefault: true };
+  const typed = useRef(new TypedNumber());
 
   const chooseNext = (direction: 1 | -1) => {
     const mouth = found();
@@ -48,17 +51,35 @@ export function useStudioKeys(
     if (line) store.getState().choose({ line: line.id, time: voiceTime(line, time) });
   };
 
-  /** The drawing of a number, among those of the member that is worked on. */
-  const drawingOf = (key: string): { member: string; drawing: string } | null => {
-    const { member, line } = focusOf(store.getState());
-    const rig = program.members.find((one) => one.member.id === member)?.character.mouth;
-    const entry =
-      rig &&
-      line &&
-      chartOfLine(rig, moodAt(line, voiceTime(line, toFlicks(transport.time())))).drawings[
-        Number(key) - 1
-      ];
-    return entry && member !== null ? { member, drawing: entry.drawing } : null;
+  /** The mouths that can be shown now: of the chosen one's moment, or of the member that is worked on. */
+  const chartNow = () => {
+    const mouth = found();
+    const { line } = focusOf(store.getState());
+    const time = line && voiceTime(line, toFlicks(transport.time()));
+    const playing = transport.state.getState().playing;
+    const rig = playing ? memberNow()?.character.mouth : mouth?.character.mouth;
+    if (!rig) return null;
+    if (playing) return line && chartOfLine(rig, moodAt(line, time!));
+    return mouth && chartOfLine(rig, moodAt(mouth.line, mouth.mouth.start));
+  };
+  const memberNow = () => {
+    const { member } = focusOf(store.getState());
+    return program.members.find((one) => one.member.id === member);
+  };
+  /** Gives the chosen mouth the drawing of a number, or lays it while the scene plays. @returns whether there is one */
+  const typeDigit = (digit: string, repeat: boolean): boolean => {
+    const drawings = chartNow()?.drawings ?? [];
+    const number = typed.current.take(digit, drawings.length, performance.now());
+    const entry = number === null ? undefined : drawings[number - 1];
+    if (!entry) return false;
+    const member = memberNow();
+    if (transport.state.getState().playing) {
+      if (member && !repeat) keying.press(member.member.id, entry.drawing);
+    } else {
+      const mouth = found();
+      if (mouth) mouthEdits.setDrawing(store, mouth, entry.drawing);
+    }
+    return true;
   };
   const jump = (kind: JumpKind, direction: 1 | -1) => () => {
     const time = nextJump(program, kind, toFlicks(transport.time()), direction);
@@ -118,23 +139,7 @@ export function useStudioKeys(
     withMouth((mouth) => mouthEdits.backToFitted(store, mouth)),
     options,
   );
-  useHotkeys(
-    DIGITS,
-    (event) => {
-      if (transport.state.getState().playing) {
-        const laid = drawingOf(event.key);
-        if (laid && !event.repeat) keying.press(laid.member, laid.drawing);
-        return;
-      }
-      const mouth = found();
-      const rig = mouth?.character.mouth;
-      const entry =
-        rig &&
-        chartOfLine(rig, moodAt(mouth.line, mouth.mouth.start)).drawings[Number(event.key) - 1];
-      if (entry) mouthEdits.setDrawing(store, mouth, entry.drawing);
-    },
-    options,
-  );
+  useHotkeys(DIGITS, ({ key, repeat }) => typeDigit(key, repeat), options);
   useHotkeys('pagedown', jump('line', 1), options);
   useHotkeys('pageup', jump('line', -1), options);
   useHotkeys('mod+right', jump('word', 1), options);
@@ -171,6 +176,7 @@ export function useStudioKeys(
   useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);
   useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
-  useHotkeys('0', () => view()?.whole(), options);
+  // After another digit it is the second stroke of a number.
+  useHotkeys('0', ({ repeat }) => typeDigit('0', repeat) || view()?.whole(), options);
   useHotkeys('?', on.help, { ...options, useKey: true });
 }

@@ -69,7 +69,9 @@ function Tray({ member, chart, chosen }: TrayProps) {
           data-drawing={drawing}
           disabled={!chosen && !playing}
           aria-pressed={chosen?.mouth.drawing === drawing}
-          aria-keyshortcuts={index < 9 ? String(index + 1) : undefined}
+          aria-keyshortcuts={String(index + 1)
+            .split('')
+            .join(' ')}
           title={titleFor(label)}
           onClick={() => {
             if (playing) keying.press(member.member.id, drawing);
@@ -77,11 +79,9 @@ function Tray({ member, chart, chosen }: TrayProps) {
           }}
         >
           <MouthPicture of={pictures?.get(drawing)} />
-          {index < 9 && (
-            <span className="key" aria-hidden>
-              {index + 1}
-            </span>
-          )}
+          <span className="key" aria-hidden>
+            {index + 1}
+          </span>
           <span className="visually-hidden">Mouth </span>
           <span className="label">{label}</span>
         </button>
