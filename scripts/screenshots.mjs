@@ -105,9 +105,9 @@ async function shootAll() {
   await page.locator('.row-name', { hasText: 'Corrigan' }).waitFor();
   await page.getByRole('link', { name: 'Saltmarsh Weather' }).click();
   await page.getByRole('heading', { name: 'Characters' }).waitFor();
-  await page.waitForFunction(
-    '[...document.images].every(({ complete, naturalWidth }) => complete && naturalWidth > 0)',
-  );
+  const decoded =
+    '[...document.images].every(({ complete, naturalWidth }) => complete && naturalWidth > 0)';
+  while (!(await page.evaluate(decoded))) await page.waitForTimeout(50);
   await shoot('production');
   await openScene();
 

@@ -25,7 +25,8 @@ beforeAll(async () => {
     tracks: new Map([[track, await tracks.read(track)]]),
   });
   player = new Player(program);
-});
+  // Eleven voices are opened and heard, also on a busy machine.
+}, 240_000);
 
 /** The drawings shown at a time, by their keys. */
 function shownAt(time: number): string[] {
