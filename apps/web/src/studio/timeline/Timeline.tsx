@@ -12,7 +12,7 @@ import { usePlayhead } from '../playback/usePlayhead';
 import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
 import { chosenLines } from '../sceneStore';
 import type { WriteWords } from '../voice/useWordEditing';
-import type { WordPlace } from './dragWords';
+import type { WordPlace } from './drag';
 import { Overview } from './Overview';
 import { paintTimeline } from './paintTimeline';
 import { RowHeads } from './RowHeads';

@@ -4,23 +4,7 @@ import { isHeardAt, voiceTime } from '@cruvo/core/scene';
 import type { WordEdge } from '@cruvo/core/speech';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
-import type { Drag, PointerPlace } from './drag';
-
-/** A word of a line's voice. */
-export interface WordPlace {
-  /** Id of the line. */
-  readonly line: string;
-  /** Which of the words that were found. */
-  readonly index: number;
-}
-
-/** What is done to words on the timeline. */
-export interface WordHandlers {
-  /** Asked to let somebody write a word anew. */
-  readonly onWord: (word: WordPlace) => void;
-  /** @param time from the start of the voice, seconds */
-  readonly onWordEdge: (word: WordPlace, edge: WordEdge, time: number) => void;
-}
+import type { Drag, PointerPlace, WordHandlers, WordPlace } from './drag';
 
 /** A word at the pointer, and its edge if that is near. */
 export interface HeldWord {

@@ -2,44 +2,21 @@ import type { Box } from '@cruvo/core/geometry';
 import { moveEdge } from '@cruvo/core/mouth';
 import { firstWhere } from '@cruvo/core/numbers';
 import type { LineProgram } from '@cruvo/core/program';
-import {
-  endOf,
-  isHeardAt,
-  linesOf,
-  movedLine,
-  rowOfMember,
-  trimmedEnd,
-  trimmedStart,
-  voiceTime,
-  withLines,
-  withRoomAt,
-  type Line,
-  type Scene,
-} from '@cruvo/core/scene';
-import { frameStart, nearestFrame, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
+import { endOf, isHeardAt, voiceTime, type Line } from '@cruvo/core/scene';
+import { toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
-import type { Drag, PointerPlace } from './drag';
+import type { Drag, PointerPlace, Surface } from './drag';
+import { moveLine, moveLines, trimLine, type LineEdge } from './dragLines';
 import { dragMood, moodNear } from './dragMoods';
-import { dragWord, wordNear, type WordHandlers } from './dragWords';
+import { dragWord, wordNear } from './dragWords';
 import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type Strip, type TimelineRow } from './rows';
 import { draggedSound, handleNear, type SoundHandle } from './soundHandles';
-import { snapStretch } from './snapTimes';
-import { xAt, type Viewport } from './viewport';
+import { xAt } from './viewport';
 
 /** How near the pointer must come to an edge to take hold of it, pixels. */
 const REACH = 6;
-/** How near something must be dragged to snap, pixels. */
-const SNAP = 8;
 const SHORTEST_LOOP = 0.05;
-
-interface Surface {
-  readonly rows: readonly TimelineRow[];
-  readonly viewport: Viewport;
-  /** Shows the box that is drawn around lines, pixels. */
-  readonly setMarquee: (box: Box | null) => void;
-  readonly words: WordHandlers;
-}
 
 /** Takes hold of what is at a place of the timeline. */
 export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift: boolean): Drag {
@@ -204,42 +181,6 @@ function marquee(
   };
 }
 
-/** Moves several lines in time by as much as one of them is dragged; none before the scene's start. */
-function moveLines(
-  open: OpenScene,
-  surface: Surface,
-  held: Line,
-  ids: ReadonlySet<string>,
-  from: PointerPlace,
-): Drag {
-  const { store } = open;
-  const before = store.getState().scene;
-  const moving = linesOf(before).filter(({ id }) => ids.has(id));
-  const others = linesOf(before).filter(({ id }) => !ids.has(id));
-  const times = [0, toFlicks(open.transport.time())].concat(
-    others.flatMap((line) => [line.start, endOf(line)]),
-  );
-  const reach = toFlicks(SNAP / surface.viewport.scale);
-  const first = Math.min(...moving.map(({ start }) => start));
-  store.history.begin();
-  return {
-    move: (to, { free }) => {
-      const wanted = held.start + toFlicks(to.time - from.time);
-      const snapped = snapStretch(wanted, held.length, free ? [] : times, reach);
-      const start = snapped.to === null && !free ? wholeFrame(wanted, before) : snapped.start;
-      const by = Math.max(-first, start - held.start);
-      store.getState().edit(() =>
-        withLines(
-          before,
-          moving.map((line) => movedLine(line, line.start + by)),
-        ),
-      );
-      return snapped.to === null ? null : toSeconds(snapped.to);
-    },
-    end: () => store.history.end(),
-  };
-}
-
 function loopFrom({ transport, program }: OpenScene, from: number): Drag {
   const length = toSeconds(program.scene.length);
   return {
@@ -295,8 +236,6 @@ function edgeNear({ viewport }: Surface, { member }: TimelineRow, x: number) {
   return null;
 }
 
-type LineEdge = 'start' | 'end';
-
 /** The line at x, the later one of two that overlap, and its edge if that is near. */
 function lineNear(
   { viewport }: Surface,
@@ -313,65 +252,4 @@ function lineNear(
   const inside = lines.findLast((line) => isHeardAt(line, now));
   const line = inside ?? lines.findLast((one) => edgeOf(one) !== null);
   return line ? { line, edge: edgeOf(line) } : null;
-}
-
-/** The times to which a line snaps: the scene's start, the playhead, and where other lines begin and end. */
-function snapTimes({ transport }: OpenScene, scene: Scene, except: Line): Flicks[] {
-  const others = linesOf(scene).filter(({ id }) => id !== except.id);
-  return [
-    ...[0, toFlicks(transport.time())],
-    ...others.flatMap((line) => [line.start, endOf(line)]),
-  ];
-}
-
-function moveLine(open: OpenScene, surface: Surface, line: Line, from: PointerPlace): Drag {
-  const { store } = open;
-  const before = store.getState().scene;
-  const times = snapTimes(open, before, line);
-  const reach = toFlicks(SNAP / surface.viewport.scale);
-  const grabbedAt = toFlicks(from.time) - line.start;
-  store.history.begin();
-  return {
-    move: (to, { ripple, free }) => {
-      const wanted = toFlicks(to.time) - grabbedAt;
-      const snapped = snapStretch(wanted, line.length, free ? [] : times, reach);
-      const start = snapped.to === null && !free ? wholeFrame(wanted, before) : snapped.start;
-      const { row } = placeAt(surface.rows, to.y);
-      const target = row ? rowOfMember(before, row.member.member.id) : null;
-      const moved = { ...movedLine(line, start), row: target ?? line.row };
-      const others = ripple
-        ? withRoomAt(before, endOf(line), moved.start - line.start, new Set([line.id]))
-        : before;
-      store.getState().edit(() => withLines(others, [moved]));
-      return snapped.to === null ? null : toSeconds(snapped.to);
-    },
-    end: () => store.history.end(),
-  };
-}
-
-function trimLine(open: OpenScene, surface: Surface, line: Line, edge: LineEdge): Drag {
-  const { store } = open;
-  const before = store.getState().scene;
-  const times = snapTimes(open, before, line);
-  const reach = toFlicks(SNAP / surface.viewport.scale);
-  store.history.begin();
-  return {
-    move: (to, { ripple, free }) => {
-      const wanted = toFlicks(to.time);
-      const snapped = snapStretch(wanted, 0, free ? [] : times, reach);
-      const time = snapped.to === null && !free ? wholeFrame(wanted, before) : snapped.start;
-      const trimmed = edge === 'start' ? trimmedStart(line, time) : trimmedEnd(line, time);
-      const others =
-        ripple && edge === 'end'
-          ? withRoomAt(before, endOf(line), endOf(trimmed) - endOf(line), new Set([line.id]))
-          : before;
-      store.getState().edit(() => withLines(others, [trimmed]));
-      return snapped.to === null ? null : toSeconds(snapped.to);
-    },
-    end: () => store.history.end(),
-  };
-}
-
-function wholeFrame(time: Flicks, { frameRate }: Scene): Flicks {
-  return frameStart(Math.max(0, nearestFrame(time, frameRate)), frameRate);
 }
