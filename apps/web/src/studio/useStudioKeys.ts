@@ -132,7 +132,11 @@ export function useStudioKeys(
   );
   useHotkeys('s', () => lineActions.split(store, toFlicks(transport.time())), options);
   useHotkeys('j', () => lineActions.join(store), options);
-  useHotkeys('w', () => lineActions.write(store, toFlicks(transport.time())), options);
+  // While sounds are reviewed W takes a mouth.
+  useHotkeys('w', () => lineActions.write(store, toFlicks(transport.time())), {
+    ...options,
+    enabled: !on.reviewing,
+  });
   useHotkeys('d', () => lineActions.duplicate(store), options);
   useHotkeys(
     'r',

@@ -37,11 +37,14 @@ export function useTimelineGestures(
     readonly drag: Drag;
     readonly view: Viewport;
     readonly whole: boolean;
+    /** Where the canvas was when the drag began. */
+    readonly box: DOMRect;
   } | null>(null);
   const { viewport, extent, setViewport, setSnappedTo } = surface;
 
   const place = (clientX: number, clientY: number) => {
-    const box = canvas.current!.getBoundingClientRect();
+    // What is dragged may make rows higher, which must not move others under the pointer.
+    const box = dragging.current?.box ?? canvas.current!.getBoundingClientRect();
     const x = clientX - box.left;
     // What is dragged may make the scene longer, which must not move it away under the pointer.
     const view = dragging.current?.view ?? viewport;
@@ -65,7 +68,13 @@ export function useTimelineGestures(
         if (first) {
           if (event instanceof PointerEvent && event.button > 0) return cancel();
           const whole = isWhole(viewport, extent);
-          dragging.current = { drag: grab(open, surface, at, shiftKey), view: viewport, whole };
+          const box = canvas.current!.getBoundingClientRect();
+          dragging.current = {
+            drag: grab(open, surface, at, shiftKey),
+            view: viewport,
+            whole,
+            box,
+          };
           setViewport(viewport);
         }
         const snapped = dragging.current?.drag.move(at, {
