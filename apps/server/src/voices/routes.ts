@@ -1,11 +1,8 @@
-import { createReadStream, createWriteStream } from 'node:fs';
+import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import { array, number, object, string } from 'yup';
 import { hashSchema } from '@cruvo/core/character';
-import { Problem } from '@cruvo/core/problem';
 import { LONGEST_VOICE, scratchSchema, shapingSchema, type Voice } from '@cruvo/core/scene';
 import { languageSchema } from '@cruvo/core/speech';
 import { inTempFolder } from '@cruvo/media/tools';
@@ -17,6 +14,7 @@ import {
   type VoicePiece,
 } from '@cruvo/media/voice';
 import { gone } from '../http/gone';
+import { fetchVoice } from '../media/fetchVoice';
 import type { MediaIntake } from '../media/intake';
 import type { MediaStore } from '../media/store';
 
@@ -45,71 +43,69 @@ const composedRequest = object({
 
 const shapedRequest = object({ working: hashSchema(), shaping: shapingSchema.required() });
 
-/** Voices that the studio makes itself. */
+/** Voices that the studio makes itself. Hanging up stops the work. */
 export function voiceRoutes(intake: MediaIntake, media: MediaStore): Router {
   const router = Router();
+  /** A recording in a folder. @returns its path */
+  const fetched = async (working: string, folder: string): Promise<string> => {
+    const path = join(folder, `${working}.wav`);
+    await fetchVoice(media, working, path, 'of this line');
+    return path;
+  };
+  /** What work writes into a file, as a voice. */
+  const made = async (
+    response: Response,
+    name: string,
+    work: (folder: string, target: string, signal: AbortSignal) => Promise<void>,
+  ): Promise<Voice> => {
+    const { signal } = gone(response);
+    return inTempFolder(async (folder) => {
+      const target = join(folder, 'made.wav');
+      await work(folder, target, signal);
+      return intake.take('voice', `${name}.wav`, createReadStream(target), { signal });
+    });
+  };
 
   router.post('/voices/composed', async (request, response) => {
     const { name, pieces } = composedRequest.validateSync(request.body, { strict: true });
-    const voice = await inTempFolder(async (folder) => {
+    const voice = await made(response, name, async (folder, target, signal) => {
       const paths = new Map<string, string>();
       for (const { working } of pieces) {
-        if (!paths.has(working)) paths.set(working, await fetchVoice(media, working, folder));
+        if (!paths.has(working)) paths.set(working, await fetched(working, folder));
       }
-      const target = join(folder, 'composed.wav');
       const placed = pieces.map(({ working, start, end }): VoicePiece => {
         return { path: paths.get(working)!, start, end };
       });
-      await composeVoices(placed, target);
-      return intake.take('voice', `${name}.wav`, createReadStream(target));
+      await composeVoices(placed, target, signal);
     });
     response.status(201).json({ voice });
   });
 
-  /** A working voice as it sounds after shaping. Hanging up stops the work. */
   router.post('/voices/shaped', async (request, response) => {
     const { working, shaping } = shapedRequest.validateSync(request.body, { strict: true });
-    const { signal } = gone(response);
-    const voice = await inTempFolder(async (folder) => {
-      const target = join(folder, 'shaped.wav');
-      await shapeVoice(await fetchVoice(media, working, folder), shaping, target, signal);
-      return intake.take('voice', 'Shaped voice.wav', createReadStream(target), { signal });
-    });
-    response.status(201).json({ voice });
-  });
-
-  router.post('/voices/loudness', async (request, response) => {
-    const { working, start, end } = stretchSchema.validateSync(request.body, { strict: true });
-    response.json(
-      await inTempFolder(async (folder) =>
-        measureLoudness(await fetchVoice(media, working, folder), { start, end }),
-      ),
+    const voice = await made(response, 'Shaped voice', async (folder, target, signal) =>
+      shapeVoice(await fetched(working, folder), shaping, target, signal),
     );
+    response.status(201).json({ voice });
   });
 
   router.post('/voices/scratch', async (request, response) => {
     const { text, language, settings } = scratchRequest.validateSync(request.body, {
       strict: true,
     });
-    const voice = await inTempFolder(async (folder): Promise<Voice> => {
-      const path = join(folder, 'scratch.wav');
-      await speakScratch({ text, language, ...settings }, path);
-      const taken = await intake.take('voice', 'Scratch voice.wav', createReadStream(path));
-      return { ...taken, scratch: settings };
-    });
-    response.status(201).json({ voice });
+    const voice = await made(response, 'Scratch voice', (_folder, target, signal) =>
+      speakScratch({ text, language, ...settings }, target, signal),
+    );
+    response.status(201).json({ voice: { ...voice, scratch: settings } });
+  });
+
+  router.post('/voices/loudness', async (request, response) => {
+    const { working, start, end } = stretchSchema.validateSync(request.body, { strict: true });
+    const loudness = await inTempFolder(async (folder) =>
+      measureLoudness(await fetched(working, folder), { start, end }),
+    );
+    response.json(loudness);
   });
 
   return router;
-}
-
-/** Writes a working voice into a folder. @returns its path */
-async function fetchVoice(media: MediaStore, working: string, folder: string): Promise<string> {
-  const { size, type } = await media.info(working);
-  if (type !== 'audio/wav') {
-    throw new Problem('bad-input', 'One of the voices is not a sound. Bring it in again.');
-  }
-  const path = join(folder, `${working}.wav`);
-  await pipeline(Readable.from(media.read(working, 0, size)), createWriteStream(path));
-  return path;
 }

@@ -1,7 +1,4 @@
-import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { type Program, compile } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
@@ -9,6 +6,7 @@ import { drawingsOf, loadImages } from '@cruvo/film/images';
 import { renderFilm, type FilmSound } from '@cruvo/film/render';
 import { inTempFolder } from '@cruvo/media/tools';
 import type { Services } from '../app';
+import { fetchVoice } from '../media/fetchVoice';
 import type { FilmTask } from '../films/queue';
 import type { FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../database/errors';
@@ -96,14 +94,8 @@ async function voicesOf(
 ): Promise<FilmSound[]> {
   return Promise.all(
     heardLines(scene).map(async (line, at) => {
-      const { name } = line.voice;
-      const { working } = heardVoice(line)!;
       const path = join(folder, `${at}.wav`);
-      const { size, type } = await media.info(working);
-      if (type !== 'audio/wav') {
-        throw new Problem('bad-input', `The voice “${name}” is not a sound. Bring it in again.`);
-      }
-      await pipeline(Readable.from(media.read(working, 0, size)), createWriteStream(path));
+      await fetchVoice(media, heardVoice(line)!.working, path, line.voice.name);
       return { path, ...placedSound(line) };
     }),
   );

@@ -8,7 +8,12 @@ export const listFilms = (production: string) =>
 
 export const orderFilm = (scene: string, settings: FilmSettings) =>
   // Sent again after a lost answer, it is still one film.
-  sendJson<Film>('POST', '/films', { scene, settings }, { 'Idempotency-Key': crypto.randomUUID() });
+  sendJson<Film>(
+    'POST',
+    '/films',
+    { scene, settings },
+    { headers: { 'Idempotency-Key': crypto.randomUUID() } },
+  );
 
 export const cancelFilm = (id: string) => sendJson<Film>('POST', `/films/${id}/cancel`, {});
 

@@ -27,7 +27,7 @@ describe('asking the server', () => {
 
   it('sends JSON with the headers that are wanted', async () => {
     const asked = answering(() => Response.json({}));
-    await sendJson('PATCH', '/scenes/1', { name: 'Fog' }, { 'If-Match': '"3"' });
+    await sendJson('PATCH', '/scenes/1', { name: 'Fog' }, { headers: { 'If-Match': '"3"' } });
     expect(asked.mock.calls[0]![1]).toEqual({
       method: 'PATCH',
       headers: { 'Content-Type': 'application/json', 'If-Match': '"3"' },

@@ -63,16 +63,23 @@ export async function getJson<Result>(path: string, signal?: AbortSignal): Promi
   return (await response.json()) as Result;
 }
 
+interface SendingOptions {
+  readonly headers?: Readonly<Record<string, string>>;
+  /** Hangs up. */
+  readonly signal?: AbortSignal;
+}
+
 export async function sendJson<Result>(
   method: 'POST' | 'PATCH',
   path: string,
   body: unknown,
-  headers: Record<string, string> = {},
+  { headers = {}, signal }: SendingOptions = {},
 ): Promise<Result> {
   const response = await request(path, {
     method,
     headers: { 'Content-Type': 'application/json', ...headers },
     body: JSON.stringify(body),
+    ...(signal ? { signal } : {}),
   });
   return (await response.json()) as Result;
 }

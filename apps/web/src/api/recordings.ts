@@ -1,6 +1,7 @@
 import { array, number, object, string } from 'yup';
-import { voiceSchema, type Voice } from '@cruvo/core/scene';
-import { request } from './http';
+import type { Voice } from '@cruvo/core/scene';
+import { getJson, request, sendJson } from './http';
+import { makeVoice } from './voices';
 
 /** A recording that nobody has finished. */
 export interface UnfinishedRecording {
@@ -20,21 +21,13 @@ const listSchema = array(
     begunAt: string().required(),
   }),
 ).required();
-const voiceAnswer = object({ voice: voiceSchema });
-
-const json = (body: unknown): RequestInit => ({
-  method: 'POST',
-  headers: { 'Content-Type': 'application/json' },
-  body: JSON.stringify(body),
-});
-
 export async function beginRecording(recording: {
   readonly id: string;
   readonly scene: string;
   readonly name: string;
   readonly sampleRate: number;
 }): Promise<void> {
-  await request('/recordings', json(recording));
+  await sendJson('POST', '/recordings', recording);
 }
 
 /** Makes a piece safe; see PieceQueue. */
@@ -50,11 +43,9 @@ export async function sendPiece(
   });
 }
 
-/** A voice of all that is safe of a recording. */
-export async function voiceOfRecording(id: string): Promise<Voice> {
-  const response = await request(`/recordings/${id}/voice`, json({}));
-  return voiceAnswer.validateSync(await response.json(), { strict: true }).voice as Voice;
-}
+/** A voice of all that is safe of a recording. @throws Problem */
+export const voiceOfRecording = (id: string): Promise<Voice> =>
+  makeVoice(`/recordings/${id}/voice`, {});
 
 export async function deleteRecording(id: string): Promise<void> {
   await request(`/recordings/${id}`, { method: 'DELETE' });
@@ -62,6 +53,5 @@ export async function deleteRecording(id: string): Promise<void> {
 
 /** What was begun in a scene and never finished. */
 export async function unfinishedRecordings(scene: string): Promise<UnfinishedRecording[]> {
-  const response = await request(`/scenes/${scene}/recordings`);
-  return listSchema.validateSync(await response.json());
+  return listSchema.validateSync(await getJson<unknown>(`/scenes/${scene}/recordings`));
 }

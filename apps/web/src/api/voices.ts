@@ -1,8 +1,14 @@
 import { number, object } from 'yup';
 import { voiceSchema, type ScratchSettings, type Shaping, type Voice } from '@cruvo/core/scene';
-import { request } from './http';
+import { sendJson } from './http';
 
 const answerSchema = object({ voice: voiceSchema });
+
+/** Asks for a voice that the server makes. @throws Problem */
+export async function makeVoice(path: string, body: unknown, signal?: AbortSignal): Promise<Voice> {
+  const answer = await sendJson<unknown>('POST', path, body, signal ? { signal } : {});
+  return answerSchema.validateSync(answer, { strict: true }).voice as Voice;
+}
 
 /** What a synthetic voice is to say. */
 export interface ScratchRequest {
@@ -12,17 +18,9 @@ export interface ScratchRequest {
   readonly settings: ScratchSettings;
 }
 
-/** Has a text said by a synthetic voice on the server. @throws Problem */
-export async function speakScratch(wish: ScratchRequest, signal: AbortSignal): Promise<Voice> {
-  const response = await request('/voices/scratch', {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(wish),
-    signal,
-  });
-  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
-  return voice as Voice;
-}
+/** Has a text said by a synthetic voice. @throws Problem */
+export const speakScratch = (wish: ScratchRequest, signal: AbortSignal): Promise<Voice> =>
+  makeVoice('/voices/scratch', wish, signal);
 
 /** A stretch of a voice; seconds. */
 export interface VoiceStretch {
@@ -33,31 +31,15 @@ export interface VoiceStretch {
 }
 
 /** Makes one voice of stretches, one after the other. @throws Problem */
-export async function composeVoice(name: string, pieces: readonly VoiceStretch[]): Promise<Voice> {
-  const response = await request('/voices/composed', {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ name, pieces }),
-  });
-  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
-  return voice as Voice;
-}
+export const composeVoice = (name: string, pieces: readonly VoiceStretch[]): Promise<Voice> =>
+  makeVoice('/voices/composed', { name, pieces });
 
-/** A voice as it sounds after shaping, made on the server. @throws Problem */
-export async function shapeVoice(
+/** A voice as it sounds after shaping. @throws Problem */
+export const shapeVoice = (
   working: string,
   shaping: Shaping,
   signal: AbortSignal,
-): Promise<Voice> {
-  const response = await request('/voices/shaped', {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ working, shaping }),
-    signal,
-  });
-  const { voice } = answerSchema.validateSync(await response.json(), { strict: true });
-  return voice as Voice;
-}
+): Promise<Voice> => makeVoice('/voices/shaped', { working, shaping }, signal);
 
 const loudnessSchema = object({ integrated: number().nullable(), peak: number().nullable() });
 
@@ -65,11 +47,7 @@ const loudnessSchema = object({ integrated: number().nullable(), peak: number().
 export async function measureLoudness(
   stretch: VoiceStretch,
 ): Promise<{ readonly integrated: number | null; readonly peak: number | null }> {
-  const response = await request('/voices/loudness', {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(stretch),
-  });
-  const { integrated = null, peak = null } = loudnessSchema.validateSync(await response.json());
+  const answer = await sendJson<unknown>('POST', '/voices/loudness', stretch);
+  const { integrated = null, peak = null } = loudnessSchema.validateSync(answer, { strict: true });
   return { integrated, peak };
 }

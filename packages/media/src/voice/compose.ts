@@ -18,15 +18,20 @@ const NOT_FOUND = 127;
  * together.
  *
  * @param target the WAV that is written
+ * @param signal stops the work
  * @throws Problem where ffmpeg is missing or can't do it
  */
-export async function composeVoices(pieces: readonly VoicePiece[], target: string): Promise<void> {
+export async function composeVoices(
+  pieces: readonly VoicePiece[],
+  target: string,
+  signal?: AbortSignal,
+): Promise<void> {
   const [program, ...args] = limited([
     ...['ffmpeg', '-v', 'error', '-nostdin', '-y'],
     ...pieces.flatMap(({ path }) => ['-i', path]),
     ...['-filter_complex', graphOf(pieces), '-map', '[out]', '-c:a', 'pcm_s16le', target],
   ]);
-  const { code } = await run(program, args);
+  const { code } = await run(program, args, signal ? { signal } : {});
   if (code === NOT_FOUND) throw missingTool('ffmpeg');
   if (code !== 0) {
     throw new Problem('bad-input', 'These stretches can’t be put together. Choose others.');

@@ -29,15 +29,20 @@ const HEADER = 64;
  * Has a text said by a synthetic voice: English by flite as it is built into ffmpeg, any language by espeak-ng.
  *
  * @param target the WAV that is written
+ * @param signal stops the work
  * @throws Problem where a program is missing, the language is unknown, or nothing in the text can be said
  */
-export async function speakScratch(task: ScratchTask, target: string): Promise<void> {
+export async function speakScratch(
+  task: ScratchTask,
+  target: string,
+  signal?: AbortSignal,
+): Promise<void> {
   if (!/[\p{L}\p{N}]/u.test(task.text)) throw unsayable();
   await inTempFolder(async (folder) => {
     const script = join(folder, 'say.txt');
     await writeFile(script, task.text);
     const espoken = join(folder, 'espeak.wav');
-    if (task.speaker === 'espeak') await speakWithEspeak(task, script, espoken);
+    if (task.speaker === 'espeak') await speakWithEspeak(task, script, espoken, signal);
     const { speaker } = task;
     const input =
       speaker === 'espeak'
@@ -48,7 +53,7 @@ export async function speakScratch(task: ScratchTask, target: string): Promise<v
       ...['ffmpeg', '-v', 'error', '-nostdin', '-y', ...input],
       ...['-af', stretching(tempo, task.pitch), '-ac', '1', '-c:a', 'pcm_s16le', target],
     ]);
-    const { code } = await run(program, args);
+    const { code } = await run(program, args, signal ? { signal } : {});
     if (code === NOT_FOUND) throw missingTool('ffmpeg');
     const spoken = await stat(target).catch(() => null);
     if (code !== 0 || !spoken || spoken.size <= HEADER) throw unsayable();
@@ -59,13 +64,14 @@ async function speakWithEspeak(
   { language, wordsPerMinute }: ScratchTask,
   script: string,
   target: string,
+  signal: AbortSignal | undefined,
 ): Promise<void> {
   const pace = String(Math.round(ESPEAK_PACE * wordsPerMinute));
   const voice = language === 'en' ? 'en-us' : language;
   const [program, ...args] = limited([
     ...['espeak-ng', '-v', voice, '-s', pace, '-f', script, '-w', target],
   ]);
-  const { code } = await run(program, args);
+  const { code } = await run(program, args, signal ? { signal } : {});
   if (code === NOT_FOUND) {
     throw new Problem(
       'unavailable',
