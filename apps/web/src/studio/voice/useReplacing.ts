@@ -2,43 +2,24 @@ import { useEffect, useRef, useState } from 'react';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import {
   isShaped,
-  slowness,
   trackOfLine,
   withCurrentTake,
   withVoiceReplaced,
   type Line,
   type LostCorrection,
   type OwnPronunciation,
-  type ScratchSettings,
-  type Take,
   type Voice,
 } from '@cruvo/core/scene';
 import { spokenText, type VoiceTrack } from '@cruvo/core/speech';
-import type { Flicks, FrameRateName } from '@cruvo/core/time';
+import type { FrameRateName } from '@cruvo/core/time';
 import { fetchTrack, uploadVoice } from '../../api/media';
 import type { UploadProgress } from '../../api/upload';
 import { shapeVoice, speakScratch } from '../../api/voices';
 import { analyseVoice, asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
 import { sayWords } from '../../workers/sayWords';
+import { useOpenScene } from '../SceneContext';
+import { asTake, type VoiceSource } from './voiceSource';
 import { voiceToHear } from './voiceToHear';
-
-/** Where another voice of a line comes from. */
-export type VoiceSource =
-  | { readonly kind: 'file'; readonly file: File }
-  /** A voice that is on the server already, and what of it is heard. */
-  | {
-      readonly kind: 'voice';
-      readonly voice: Voice;
-      readonly offset: Flicks;
-      readonly length: Flicks;
-    }
-  /** A voice that is put together of others; as much of it is heard as of the one before. */
-  | { readonly kind: 'composed'; readonly make: () => Promise<Voice> }
-  /** One of the line's takes. */
-  | { readonly kind: 'take'; readonly take: Take }
-  | { readonly kind: 'scratch'; readonly settings: ScratchSettings }
-  /** None: the words are said evenly. */
-  | { readonly kind: 'text' };
 
 /** How far another voice of a line has come. */
 export type ReplacingState =
@@ -67,30 +48,6 @@ const OTHER_WORDS =
 
 const newId = () => crypto.randomUUID();
 
-/** A line with another voice, trimmed as its source says; a recording is among its takes where there are several. */
-function asTake(line: Line, source: VoiceSource, before: Line): Line {
-  const { duration } = line;
-  const from =
-    source.kind === 'take'
-      ? inLine(source.take)
-      : source.kind === 'voice'
-        ? inLine(source)
-        : source.kind === 'composed'
-          ? before
-          : null;
-  // Takes are told in times of the recording.
-  function inLine(heard: Pick<Take, 'offset' | 'length'>) {
-    const factor = slowness(line);
-    return { offset: Math.round(heard.offset * factor), length: Math.round(heard.length * factor) };
-  }
-  const offset = from ? Math.min(from.offset, duration - 1) : line.offset;
-  const length = from ? Math.min(from.length, duration - offset) : line.length;
-  const fadeIn = Math.min(line.fadeIn, length);
-  const fadeOut = Math.min(line.fadeOut, length - fadeIn);
-  const trimmed = { ...line, offset, length, fadeIn, fadeOut };
-  return line.takes.length > 0 ? withCurrentTake(trimmed, newId) : trimmed;
-}
-
 /**
  * Puts another voice in the place of a line's, or of its text: it is brought and heard, and the mouths set by hand follow.
  *
@@ -103,8 +60,13 @@ export function useReplacing(
 ) {
   const [state, setState] = useState<ReplacingState>(IDLE);
   const [last, setLast] = useState<Replacement | null>(null);
+  const { store } = useOpenScene();
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
+  const latest = useRef(tracks);
+  useEffect(() => {
+    latest.current = tracks;
+  });
 
   const bring = async (line: Line, source: VoiceSource, signal: AbortSignal) => {
     if (source.kind === 'text') return null;
@@ -163,20 +125,24 @@ export function useReplacing(
     );
   };
 
-  const replace = async (line: Line, source: VoiceSource, frameRate: FrameRateName) => {
+  const replace = async (wished: Line, source: VoiceSource, frameRate: FrameRateName) => {
     running.current?.abort();
     const { signal } = (running.current = new AbortController());
     setLast(null);
     try {
-      const voice = await bring(line, source, signal);
-      const { track, notice } = await listen(line, source, voice, signal);
+      const voice = await bring(wished, source, signal);
+      const { track, notice } = await listen(wished, source, voice, signal);
       const heard = await asAnalysedVoice(track);
-      signal.throwIfAborted();
-      const before = trackOfLine(line, tracks);
       const shaped =
-        voice && isShaped(line.shaping)
-          ? await shapeVoice(voice.working, line.shaping, signal)
+        voice && isShaped(wished.shaping)
+          ? await shapeVoice(voice.working, wished.shaping, signal)
           : null;
+      signal.throwIfAborted();
+      // What was done to the line meanwhile stays; how it sounds was asked for before.
+      const now = store.getState().scene.lines[wished.id];
+      if (!now) return setState(IDLE);
+      const line = { ...now, shaping: wished.shaping };
+      const before = trackOfLine(now, latest.current);
       const kept = withCurrentTake(line, newId);
       const replaced = withVoiceReplaced(
         kept,
@@ -184,9 +150,10 @@ export function useReplacing(
         { voice, shaped, track, id: heard.id },
         frameRate,
       );
-      onReplaced(asTake(replaced.line, source, line), heard);
-      const { lost, line: now } = replaced;
-      setLast({ line: line.id, lost, followed: now.corrections.length, notice });
+      onReplaced(asTake(replaced.line, source, line, newId), heard);
+      const { lost } = replaced;
+      const followed = replaced.line.corrections.length;
+      setLast({ line: line.id, lost, followed, notice });
       setState(IDLE);
     } catch (error) {
       if (!signal.aborted) setState({ kind: 'failed', sentence: sentenceOf(error) });
