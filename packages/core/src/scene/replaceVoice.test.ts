@@ -120,3 +120,78 @@ it('is said among what changed', () => {
   const before = withLines(scene, [line]);
   expect(describeChanges(before, withLines(before, [now])).join(' ')).toMatch(/has another voice/);
 });
+
+describe('changes of mood', () => {
+  const from = (time: number, mood: string) => ({ time: toFlicks(time), mood, pauseDrawing: null });
+  // At “over”, and at “marsh”.
+  const moods = [from(0.875, 'cheerful'), from(1.5, 'cross')];
+  const replaced = (before: typeof BEFORE | null, ...parts: TestSound[]) => {
+    const track = testTrack(...parts);
+    const voice = { ...testVoice, working: hash('7'), duration: toFlicks(track.duration) };
+    const { moods: moved } = withVoiceReplaced(
+      { ...line, moods },
+      before,
+      { voice, track, id: hash('8') },
+      '24',
+    ).line;
+    return moved.map(({ time, mood }) => [time / toFlicks(1), mood]);
+  };
+  const slow = [
+    ...[pause(1), ...word('fog', 0.25, 2, 13, 5), ...word('over', 0.25, 13, 2, 9)],
+    ...[pause(0.5), ...word('marsh', 0.25, 1, 10, 6)],
+  ];
+
+  it('go with their words', () => {
+    expect(replaced(BEFORE, ...slow)).toEqual([
+      [1.75, 'cheerful'],
+      [3, 'cross'],
+    ]);
+  });
+  it('stay as far along the voice where nothing was heard in it', () => {
+    // The voice was two seconds long, and is 3.75.
+    expect(replaced(null, ...slow)).toEqual([
+      [(0.875 * 3.75) / 2, 'cheerful'],
+      [(1.5 * 3.75) / 2, 'cross'],
+    ]);
+  });
+  it('never come out of order, nor at a time that there is not', () => {
+    const turned = [...word('marsh', 0.25, 1, 10, 6), ...word('over', 0.25, 13, 2, 9)];
+    const times = replaced(BEFORE, pause(1), ...turned).map(([time]) => Number(time));
+    expect([...times].sort((a, b) => a - b)).toEqual(times);
+    expect(new Set(times).size).toBe(times.length);
+    for (const time of times) expect(time).toBeLessThan(2.5);
+  });
+  it('that fall together are one', () => {
+    const both = [from(0.9, 'cheerful'), from(0.95, 'cross')];
+    const short = testTrack(pause(0.5), ...word('over', 0.000001, 13, 2, 9), pause(1));
+    const voice = { ...testVoice, duration: toFlicks(short.duration) };
+    const { moods: moved } = withVoiceReplaced(
+      { ...line, moods: both },
+      BEFORE,
+      { voice, track: short, id: hash('8') },
+      '24',
+    ).line;
+    expect(moved.length).toBeLessThanOrEqual(1);
+    expect(lineSchema.isValidSync({ ...line, moods: moved })).toBe(true);
+  });
+});
+
+it('mouths set by hand go to their sounds in a voice that is shaped', () => {
+  const track = testTrack(
+    pause(0.5),
+    ...word('fog', 0.125, 2, 13, 5),
+    ...word('over', 0.125, 13, 2, 9),
+    pause(0.25),
+    ...word('marsh', 0.125, 1, 10, 6),
+  );
+  const voice = { ...testVoice, working: hash('7'), duration: toFlicks(track.duration) };
+  // At half the pace everything is twice as late.
+  const shaped = { working: hash('9'), peaks: hash('6'), duration: 2 * voice.duration };
+  const slow = withVoiceReplaced(line, BEFORE, { voice, shaped, track, id: hash('8') }, '24');
+  expect(slow.lost).toEqual([]);
+  expect(slow.line).toMatchObject({
+    ...{ duration: 2 * voice.duration, length: 2 * voice.duration },
+    shaped: { working: hash('9'), peaks: hash('6') },
+  });
+  expect(frames(slow).map(([start]) => start)).toEqual([30, 42, 72]);
+});

@@ -76,12 +76,16 @@ export function withVoiceReplaced(
   return { line: { ...replaced, corrections }, lost };
 }
 
+/** No sound is shorter, seconds. */
+const MOMENT = 1e-6;
+
 /** Changes of mood go with their words; without them, as far along the voice as they were. */
 function movedMoods(line: Line, place: Placing | null, duration: Flicks): MoodChange[] {
   let last = 0;
   return line.moods.flatMap((change) => {
     const at = toSeconds(change.time);
-    const found = place?.(at, at) ?? null;
+    // The sound that begins there, not the one that ends.
+    const found = place?.(at, at + MOMENT) ?? null;
     const time = found
       ? toFlicks(found.start)
       : Math.round((change.time / line.duration) * duration);
