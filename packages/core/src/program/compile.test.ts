@@ -75,6 +75,17 @@ describe('an edit', () => {
     moody.slice(1).forEach(({ start }, at) => expect(start).toBe(moody[at]!.end));
     expect(moody.at(-1)!.end).toBe(toFlicks(2));
   });
+  it('of its pace leaves every mouth on its sound, and fits nothing anew but for frames', () => {
+    const slow = ({ duration, corrections }: Line) => ({
+      ...{ duration: 2 * duration, length: 2 * duration },
+      corrections: corrections.map((one) => ({ ...one, start: 2 * one.start, end: 2 * one.end })),
+    });
+    const { program } = after(withLine('lips', slow));
+    const [own, other] = [before, program].map((one) => one.lines.get('lips')!);
+    expect(other!.track!.duration).toBe(2 * own!.track!.duration);
+    expect(other!.track!.sounds[1]!.start).toBe(2 * own!.track!.sounds[1]!.start);
+    expect(other!.mouths.at(-1)!.end).toBe(2 * own!.mouths.at(-1)!.end);
+  });
   it('by hand chooses no mouths, and is felt from the first changed one on', () => {
     const drawing = 'open';
     const corrections = [{ start: toFlicks(0.5), end: toFlicks(0.6), drawing }];

@@ -47,6 +47,59 @@ async function play(transport: Transport): Promise<void> {
 }
 
 describe('Transport', () => {
+  describe('when something is recorded along', () => {
+    it('stands still as long as it waits, and then moves; its times are told before', async () => {
+      const transport = open();
+      transport.setLoop({ start: 4, end: 5 });
+      transport.setSpeed(0.5);
+      await transport.roll(1, 2);
+      await jest.advanceTimersByTimeAsync(0);
+      expect(transport.state.getState()).toMatchObject({ playing: true, loop: null, speed: 1 });
+      const begun = context.currentTime + LEAD_IN;
+      expect(transport.sceneTimeAt(begun)).toBeCloseTo(-1);
+      context.currentTime = begun + 1.5;
+      expect(transport.time()).toBeCloseTo(1);
+      context.currentTime = begun + 3;
+      expect(transport.time()).toBeCloseTo(2);
+      expect(transport.sceneTimeAt(context.currentTime)).toBeCloseTo(2);
+      transport.pause();
+    });
+    it('goes on after the scene’s end, until it is paused', async () => {
+      const transport = open();
+      await transport.roll(9, 0);
+      await pass(4);
+      expect(transport.state.getState().playing).toBe(true);
+      expect(transport.time()).toBeGreaterThan(12);
+      transport.pause();
+      expect(transport.state.getState().position).toBe(10);
+      transport.seek(9);
+      await play(transport);
+      await pass(4);
+      expect(transport.state.getState().playing).toBe(false);
+    });
+    it('tells times as they are heard, however slow the loudspeaker is', async () => {
+      const transport = open();
+      context.outputLatency = 0.2;
+      await transport.roll(1, 0);
+      expect(transport.sceneTimeAt(context.currentTime + LEAD_IN + 1.2)).toBeCloseTo(2);
+      transport.pause();
+    });
+    it('leaves a line silent that is muted, and no other', async () => {
+      const transport = new Transport(10, [voice, { ...voice, line: 'other', start: 5 }]);
+      transport.mute('line');
+      await play(transport);
+      await pass(4.5);
+      expect(context.played).not.toEqual([]);
+      for (const { when } of context.played) expect(when).toBeGreaterThan(4.9);
+      transport.mute(null);
+      transport.seek(0);
+      const before = context.played.length;
+      await pass(1);
+      expect(context.played.slice(before).length).toBeGreaterThan(0);
+      transport.pause();
+    });
+  });
+
   it('tells the time by the audio clock, not by any other', async () => {
     const transport = open();
     transport.seek(2);
