@@ -22,6 +22,7 @@ export default class BrowserEnvironment extends TestEnvironment {
         disconnect() {}
       },
     });
+    Object.defineProperty(this.global, 'crypto', { value: globalThis.crypto });
     this.global.HTMLCanvasElement.prototype.getContext = blankContext;
   }
 }

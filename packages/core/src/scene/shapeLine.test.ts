@@ -3,7 +3,7 @@ import { hash, testVoice } from '../testing/testScene';
 import { testTrack } from '../testing/testTrack';
 import { toFlicks, toSeconds } from '../time';
 import { lineSchema, wholeLine, type Line } from './line';
-import { heardVoice, slowness, trackOfLine, withShaping } from './shapeLine';
+import { heardVoice, inRecording, slowness, trackOfLine, withShaping } from './shapeLine';
 import { AS_IT_WAS, isShaped } from './shaping';
 
 const SECOND = toFlicks(1);
@@ -26,6 +26,9 @@ describe('a line whose voice is shaped', () => {
       moods: [{ time: 2 * SECOND }],
     });
     expect(slowness(slow)).toBe(2);
+    const span = { start: 1, end: 3, text: 'fog' };
+    expect(inRecording(slow, span)).toEqual({ start: 0.5, end: 1.5, text: 'fog' });
+    expect(inRecording(line, span)).toEqual(span);
   });
   it('is heard as it is shaped, or as it was recorded', () => {
     expect(heardVoice(slow)).toEqual(shaped);

@@ -9,6 +9,15 @@ export function slowness({ voice, duration }: Pick<Line, 'voice' | 'duration'>):
   return voice ? duration / voice.duration : 1;
 }
 
+/** A stretch of a line's voice, in times of its recording. */
+export function inRecording<Span extends { readonly start: number; readonly end: number }>(
+  line: Pick<Line, 'voice' | 'duration'>,
+  span: Span,
+): Span {
+  const factor = slowness(line);
+  return { ...span, start: span.start / factor, end: span.end / factor };
+}
+
 /** What is heard of a line: its voice as it was recorded, or as it is shaped; null where there is none. */
 export function heardVoice({ voice, shaped }: Pick<Line, 'voice' | 'shaped'>): ShapedVoice | null {
   return shaped ?? voice;

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Problem, type ProblemCode, sentenceOf } from '@cruvo/core/problem';
 import {
   isVoiced,
-  slowness,
+  inRecording,
   type Line,
   type OwnPronunciation,
   type VoicedLine,
@@ -54,9 +54,7 @@ export function useFitting(
     running.current = control;
     setState({ kind: 'hearing', share: 0 });
     const before = line.track === null ? undefined : tracks.get(line.track);
-    // What was heard is told in times of the recording.
-    const factor = slowness(line);
-    const recorded = stretch && { start: stretch.start / factor, end: stretch.end / factor };
+    const recorded = stretch && inRecording(line, stretch);
     const whole = recorded === null || !before;
     try {
       const { track, notice } = await analyseVoice(

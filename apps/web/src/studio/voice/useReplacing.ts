@@ -110,6 +110,7 @@ export function useReplacing(
   ) => {
     const { script, language, wordsPerMinute } = line;
     if (source.kind === 'take' && source.take.track !== null) {
+      setState({ kind: 'hearing', share: 0 });
       return { track: await fetchTrack(source.take.track), notice: null };
     }
     if (!voice) {

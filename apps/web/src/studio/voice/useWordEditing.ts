@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
-import { slowness, type Line, type OwnPronunciation } from '@cruvo/core/scene';
+import { inRecording, type Line, type OwnPronunciation } from '@cruvo/core/scene';
 import {
   replaceRange,
   scriptWithWord,
@@ -79,10 +79,8 @@ export function useWordEditing(
     setState({ busy: true, problem: null });
     try {
       let track = before;
-      // What was heard is told in times of the recording.
-      const factor = slowness(line);
-      for (const { start, end, text } of stretches) {
-        const stretch = { start: start / factor, end: end / factor, text };
+      for (const heard of stretches) {
+        const stretch = inRecording(line, heard);
         track = replaceRange(track, await partFor(line, stretch, before, signal), stretch);
       }
       const heard = await asAnalysedVoice(track);
