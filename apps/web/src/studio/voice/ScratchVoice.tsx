@@ -9,8 +9,8 @@ import {
   type ScratchSpeaker,
 } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
-import { asOneStep } from '../../history/asOneStep';
 import { useOpenScene } from '../SceneContext';
+import { Amount } from './Amount';
 import type { Replacing } from './useReplacing';
 
 const SPEAKERS: Readonly<Record<ScratchSpeaker, string>> = {
@@ -36,24 +36,17 @@ export function ScratchVoice({ line, replacing }: { line: Line; replacing: Repla
   const blank = line.script.trim() === '';
   return (
     <section className="scratch-voice small" aria-label="Scratch voice">
-      <Form.Group className="setting" controlId="words-per-minute">
-        <Form.Label>
-          Pace{' '}
-          <span className="quiet figures">
-            {line.wordsPerMinute} words a minute
-            {line.voice === null && !blank && <>, {toSeconds(line.duration).toFixed(1)} s</>}
-          </span>
-        </Form.Label>
-        <Form.Range
-          min={PACE_RANGE.least}
-          max={PACE_RANGE.most}
-          step={5}
-          value={line.wordsPerMinute}
-          aria-valuetext={`${line.wordsPerMinute} words a minute`}
-          {...asOneStep(store.history)}
-          onChange={({ target }) => changeLine(line.id, { wordsPerMinute: Number(target.value) })}
-        />
-      </Form.Group>
+      <Amount
+        label="Words a minute"
+        shown={
+          line.voice === null && !blank
+            ? `${line.wordsPerMinute}, ${toSeconds(line.duration).toFixed(1)} s`
+            : String(line.wordsPerMinute)
+        }
+        value={line.wordsPerMinute}
+        {...{ min: PACE_RANGE.least, max: PACE_RANGE.most, step: 5 }}
+        onChange={(wordsPerMinute) => changeLine(line.id, { wordsPerMinute })}
+      />
       <div className="d-flex gap-1">
         <Form.Select
           size="sm"

@@ -15,6 +15,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { toSeconds } from '@cruvo/core/time';
 import { measureLoudness } from '../../api/voices';
 import { useOpenScene, useScene } from '../SceneContext';
+import { Amount } from './Amount';
 import { useShaping } from './useShaping';
 
 /** How loud dialogue on the web is made, LUFS, and how near to full scale its peaks may come, dBTP (EBU R 128 s2). */
@@ -45,11 +46,7 @@ export function ShapeFields({
     if (changed?.voice) onCleaned({ ...changed, voice: changed.voice });
   };
   /** Sliders show their amount at once; the voice is made when they are let go. */
-  const whenLetGo = {
-    onPointerUp: () => wanted && void take(wanted),
-    onKeyUp: () => wanted && void take(wanted),
-    onBlur: () => wanted && void take(wanted),
-  };
+  const letGo = () => wanted && void take(wanted);
   const level = async () => {
     setLoudness(null);
     try {
@@ -69,38 +66,22 @@ export function ShapeFields({
   };
   return (
     <>
-      <Form.Group className="setting" controlId="shape-pace">
-        <Form.Label>
-          Pace <span className="quiet figures">{Math.round(100 * now.pace)} %</span>
-        </Form.Label>
-        <Form.Range
-          min={100 * SHAPED_PACE.least}
-          max={100 * SHAPED_PACE.most}
-          step={5}
-          value={Math.round(100 * now.pace)}
-          aria-valuetext={`${Math.round(100 * now.pace)} %`}
-          onChange={({ target }) => setWanted({ ...now, pace: Number(target.value) / 100 })}
-          {...whenLetGo}
-        />
-      </Form.Group>
-      <Form.Group className="setting" controlId="shape-pitch">
-        <Form.Label>
-          Pitch{' '}
-          <span className="quiet figures">
-            {now.pitch > 0 && '+'}
-            {now.pitch} {Math.abs(now.pitch) === 1 ? 'semitone' : 'semitones'}
-          </span>
-        </Form.Label>
-        <Form.Range
-          min={PITCH_RANGE.least}
-          max={PITCH_RANGE.most}
-          step={1}
-          value={now.pitch}
-          aria-valuetext={`${now.pitch} semitones`}
-          onChange={({ target }) => setWanted({ ...now, pitch: Number(target.value) })}
-          {...whenLetGo}
-        />
-      </Form.Group>
+      <Amount
+        label="Pace"
+        shown={`${Math.round(100 * now.pace)} %`}
+        value={Math.round(100 * now.pace)}
+        {...{ min: 100 * SHAPED_PACE.least, max: 100 * SHAPED_PACE.most, step: 5 }}
+        onChange={(percent) => setWanted({ ...now, pace: percent / 100 })}
+        letGo={letGo}
+      />
+      <Amount
+        label="Pitch"
+        shown={semitones(now.pitch)}
+        value={now.pitch}
+        {...{ min: PITCH_RANGE.least, max: PITCH_RANGE.most, step: 1 }}
+        onChange={(pitch) => setWanted({ ...now, pitch })}
+        letGo={letGo}
+      />
       {now.pitch !== 0 && (
         <Form.Check
           id="shape-formants"
@@ -160,4 +141,9 @@ export function ShapeFields({
       )}
     </>
   );
+}
+
+function semitones(pitch: number): string {
+  const sign = pitch > 0 ? '+' : '';
+  return `${sign}${pitch} ${Math.abs(pitch) === 1 ? 'semitone' : 'semitones'}`;
 }

@@ -1,5 +1,5 @@
 import { SplitSquareHorizontal } from 'lucide-react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { pausesOf } from '@cruvo/core/mouth';
 import {
   GAIN_RANGE,
@@ -10,8 +10,8 @@ import {
 } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
-import { asOneStep } from '../../history/asOneStep';
 import { useOpenScene } from '../SceneContext';
+import { Amount } from './Amount';
 import { ShapeFields } from './ShapeFields';
 
 /** A pause in which a long recording is parted, seconds. */
@@ -86,36 +86,3 @@ function piecesOf(line: Line, track: VoiceTrack): readonly Line[] {
 }
 
 const signed = (decibels: number) => (decibels > 0 ? `+${decibels}` : String(decibels));
-
-function Amount({
-  label,
-  value,
-  shown,
-  min,
-  max,
-  step,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  shown: string;
-  min: number;
-  max: number;
-  step: number;
-  onChange: (value: number) => void;
-}) {
-  const { history } = useOpenScene().store;
-  return (
-    <Form.Group className="setting" controlId={`sound-${label}`}>
-      <Form.Label>
-        {label} <span className="quiet figures">{shown}</span>
-      </Form.Label>
-      <Form.Range
-        {...{ min, max, step, value }}
-        {...asOneStep(history)}
-        aria-valuetext={shown}
-        onChange={({ target }) => onChange(Number(target.value))}
-      />
-    </Form.Group>
-  );
-}
