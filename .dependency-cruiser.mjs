@@ -4,13 +4,15 @@
 const LAYERS = [
   ['problem'],
   ['numbers'],
-  ['geometry', 'time', 'records'],
+  ['geometry', 'time', 'records', 'lettering'],
+  ['openType'],
   ['kernel', 'signals', 'controls', 'frame'],
   ['audio', 'formats', 'life', 'pose', 'simulation'],
   ['speech'],
   ['mouth'],
   ['character'],
   ['scene'],
+  ['captions'],
   ['document', 'program'],
   ['testing'],
 ];

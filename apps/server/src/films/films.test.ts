@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
@@ -114,6 +114,37 @@ describe('films', () => {
       path,
     ]);
     expect(stdout.trim().split('\n')[0]).toBe('h264,48');
+  });
+
+  it('show what is written on the stage', async () => {
+    const made = await makeProduction(studio, client, 1);
+    const { captions, lines } = made.scene;
+    const caption = { ...captions.caption, ground: '#00ff00', size: 0.1 };
+    const body = {
+      ...made.scene,
+      captions: { ...captions, kind: 'caption', caption },
+      lines: { line: { ...lines['line']!, script: 'Ii.' } },
+    };
+    const document = { id: randomUUID(), kind: 'scene', body };
+    await client.send('POST', `/productions/${made.production}/documents`, document);
+    const film = await order({ ...made, sceneId: document.id });
+    startWorker();
+    await until(film, ({ status }) => status === 'done');
+    const file = await fetch(`${studio.address}/api/films/${film.id}/file`);
+    const folder = testFolder();
+    const [path, pixels] = [join(folder, 'film.mp4'), join(folder, 'frame.rgb')];
+    await writeFile(path, Buffer.from(await file.arrayBuffer()));
+    await run('ffmpeg', [
+      ...['-v', 'error', '-i', path, '-frames:v', '1'],
+      ...['-f', 'rawvideo', '-pix_fmt', 'rgb24', pixels],
+    ]);
+    const frame = await readFile(pixels);
+    const colorAt = (x: number, y: number) => [...frame.subarray(3 * (640 * y + x)).subarray(0, 3)];
+    // Beside the letters, near the lower edge: the plate; at the upper edge none of it.
+    const [red, green, blue] = colorAt(302, 325) as [number, number, number];
+    expect(green).toBeGreaterThan(180);
+    expect(Math.max(red, blue)).toBeLessThan(80);
+    expect(colorAt(302, 20)[1]).toBeLessThan(80);
   });
 
   it('are finished by another worker when theirs is killed in the middle', async () => {

@@ -1,9 +1,10 @@
 import { join } from 'node:path';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { type Program, compile } from '@cruvo/core/program';
+import { type Program, compile, fontsOf } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { drawingsOf, loadImages } from '@cruvo/film/images';
 import { renderFilm, type FilmSound } from '@cruvo/film/render';
+import { loadTypefaces } from '@cruvo/media/lettering';
 import { inTempFolder } from '@cruvo/media/tools';
 import type { Services } from '../app';
 import { fetchVoice } from '../media/fetchVoice';
@@ -84,7 +85,10 @@ async function prepare(
   for (const { track } of linesOf(scene)) {
     if (track !== null) heard.set(track, await tracks.read(track));
   }
-  return compile({ scene, characters: new Map(Object.entries(characters)), tracks: heard });
+  const typefaces = await loadTypefaces(fontsOf(scene));
+  return compile({
+    ...{ scene, characters: new Map(Object.entries(characters)), tracks: heard, typefaces },
+  });
 }
 
 async function voicesOf(

@@ -3,15 +3,18 @@ import { Form } from 'react-bootstrap';
 /** A labelled colour, #rrggbb. */
 export function Colour({
   label,
+  id = label,
   value,
   onChange,
 }: {
   label: string;
+  /** Where several on a page have the same label. */
+  id?: string;
   value: string;
   onChange: (color: string) => void;
 }) {
   return (
-    <Form.Group className="d-flex align-items-center gap-2 mb-1" controlId={`colour-${label}`}>
+    <Form.Group className="d-flex align-items-center gap-2 mb-1" controlId={`colour-${id}`}>
       <Form.Control
         type="color"
         value={value}

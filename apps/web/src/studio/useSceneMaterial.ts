@@ -1,13 +1,15 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
-import { type Program, type SceneMaterial } from '@cruvo/core/program';
+import { fontsOf, type Program, type SceneMaterial } from '@cruvo/core/program';
 import { heardVoice, linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
 import { fetchTrack } from '../api/media';
+import { useTypefaces } from '../lettering/useTypefaces';
+import { useLookup } from '../shell/useLookup';
 import { useProgram } from './program/useProgram';
 import type { FirstMouths } from './voice/useFitting';
 import { loadImages, type BrowserImages } from './stage/browserImages';
@@ -103,13 +105,15 @@ export function useSceneMaterial(
     placeholderData: keepPreviousData,
   });
 
+  const fonts = useTypefaces(fontsOf(scene));
+  const { typefaces } = fonts;
   const program = useProgram(
     useMemo(
-      () => withFirstMouths({ scene, characters, tracks }, first),
-      [scene, characters, tracks, first],
+      () => withFirstMouths({ scene, characters, tracks, typefaces }, first),
+      [scene, characters, tracks, typefaces, first],
     ),
   );
-  const queries = [...characterQueries, ...trackQueries, ...peakQueries, images];
+  const queries = [...characterQueries, ...trackQueries, ...peakQueries, ...fonts.queries, images];
   return {
     characters,
     tracks,
@@ -119,33 +123,6 @@ export function useSceneMaterial(
     error: queries.find(({ error }) => error !== null)?.error ?? null,
     retry: () => queries.forEach((query) => void (query.isError && query.refetch())),
   };
-}
-
-/** A map from ids to what is known of them, the same object as long as nothing changes. */
-function useLookup<Value>(
-  ids: readonly string[],
-  values: readonly (Value | undefined)[],
-): ReadonlyMap<string, Value> {
-  const key = ids.join(' ');
-  const stable = useStableArray(values);
-  return useMemo(() => {
-    const names = key === '' ? [] : key.split(' ');
-    return new Map(
-      names.flatMap((id, index) => {
-        const value = stable[index];
-        return value === undefined ? [] : [[id, value] as const];
-      }),
-    );
-  }, [key, stable]);
-}
-
-function useStableArray<Value>(values: readonly Value[]): readonly Value[] {
-  const [kept, keep] = useState(values);
-  const same =
-    kept.length === values.length && kept.every((value, index) => value === values[index]);
-  if (same) return kept;
-  keep(values);
-  return values;
 }
 
 function unique(ids: readonly string[]): string[] {

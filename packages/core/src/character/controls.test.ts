@@ -1,15 +1,18 @@
+import type { ControlValues } from '../controls';
 import { targetOf } from '../mouth/articulation';
+import type { MouthState } from '../mouth/mouthState';
 import { RICH_CHARACTERS } from '../testing/richCharacters';
 import { controlsOf, mouthOverrides, mouthSlots, mouthState, mouthWriter } from './controls';
 
 const of = (kind: string) => RICH_CHARACTERS.get(kind)!;
 const idsOf = (kind: string) => controlsOf(of(kind)).controls.map(({ id }) => id);
 const MOUTH = ['jaw', 'width', 'round', 'press', 'teeth', 'tongue'].map((name) => `mouth.${name}`);
+const DRAWN = ['mouth.drawing', 'mouth.fading', 'mouth.fading.share'];
 
 describe('the controls of a character', () => {
   it('are those of its mouth, lids, gaze and brows, as far as it has them', () => {
     expect(idsOf('chart')).toEqual([
-      ...[...MOUTH, 'mouth.drawing', 'mouth.followers', 'eyes.closed', 'gaze'],
+      ...[...MOUTH, ...DRAWN, 'mouth.followers', 'eyes.closed', 'gaze'],
       ...['brow.right.raise', 'brow.right.turn'],
     ]);
     expect(idsOf('lips')).not.toContain('mouth.drawing');
@@ -75,10 +78,30 @@ describe('the state of a mouth in its controls', () => {
     const values = set.rest.slice();
     for (const [id, value] of mouthOverrides(state)) set.set(values, id, value);
     expect(mouthState(set, values, character.mouth!)).toEqual(state);
-    expect([...mouthOverrides(state).keys()]).toEqual([...MOUTH, 'mouth.drawing']);
+    expect([...mouthOverrides(state).keys()]).toEqual([
+      ...[...MOUTH, 'mouth.drawing', 'mouth.fading.share'],
+    ]);
+  });
+  it('holds a drawing that fades, and nothing fades after it', () => {
+    const fading = { drawing: 'rest', share: 0.25 };
+    const ways = [
+      mouthWriter(set),
+      (values: ControlValues, written: MouthState) =>
+        mouthOverrides(written).forEach((value, id) => set.set(values, id, value)),
+    ];
+    for (const write of ways) {
+      const values = set.rest.slice();
+      write(values, { ...state, fading });
+      expect(mouthState(set, values, character.mouth!)).toEqual({ ...state, fading });
+      write(values, state);
+      expect(mouthState(set, values, character.mouth!)).toEqual(state);
+    }
+    const values = set.rest.slice();
+    mouthWriter(set)(values, { ...state, fading: { drawing: 'of another', share: 0.5 } });
+    expect(mouthState(set, values, character.mouth!)).toEqual(state);
   });
   it('takes the slots of the mouth, and no others', () => {
-    const drawn = [...MOUTH, 'mouth.drawing'].map((id) => set.slots.get(id));
+    const drawn = [...MOUTH, ...DRAWN].map((id) => set.slots.get(id));
     expect(mouthSlots(set)).toEqual(drawn);
     const lips = controlsOf(of('lips'));
     expect(mouthSlots(lips)).toEqual(MOUTH.map((id) => lips.slots.get(id)));

@@ -42,6 +42,8 @@ const MOUTH_LABELS: Readonly<Record<keyof Articulation, string>> = {
 
 const DIMENSIONS = Object.keys(MOUTH_LABELS) as (keyof Articulation)[];
 const DRAWING = 'mouth.drawing';
+const FADING = 'mouth.fading';
+const FADING_SHARE = 'mouth.fading.share';
 const FOLLOWERS = 'mouth.followers';
 const SHARE = { kind: 'range', min: 0, max: 1, rest: 0 } as const;
 
@@ -58,6 +60,8 @@ function mouthControls(rig: MouthRig | null): Control[] {
     const chart = chartOf(rig);
     const options = chart.drawings.map(({ drawing }) => drawing);
     controls.push({ id: DRAWING, label: 'Mouth', kind: 'choice', options, rest: chart.rest });
+    controls.push({ id: FADING, label: 'Mouth before', kind: 'choice', options, rest: chart.rest });
+    controls.push({ ...SHARE, id: FADING_SHARE, label: 'How much of the mouth before' });
   }
   if (rig.followers.length > 0) controls.push({ ...SHARE, id: FOLLOWERS, label: 'Followers' });
   return controls;
@@ -83,7 +87,10 @@ function eyeControls({ eyes, width, height }: Rigged): Control[] {
 
 /** The slots of what a mouth does for a voice. */
 export function mouthSlots(set: ControlSet): number[] {
-  const ids = [...DIMENSIONS.map((dimension) => `mouth.${dimension}`), DRAWING];
+  const ids = [
+    ...DIMENSIONS.map((dimension) => `mouth.${dimension}`),
+    ...[DRAWING, FADING, FADING_SHARE],
+  ];
   return ids.flatMap((id) => set.slots.get(id) ?? []);
 }
 
@@ -93,29 +100,40 @@ export function mouthWriter(set: ControlSet): (values: ControlValues, state: Mou
     (dimension) => [dimension, set.slots.get(`mouth.${dimension}`)!] as const,
   );
   const drawing = set.get(DRAWING);
-  const slot = set.slots.get(DRAWING);
+  const [slot, fadingSlot, shareSlot] = [DRAWING, FADING, FADING_SHARE].map((id) =>
+    set.slots.get(id),
+  );
   const options = drawing?.kind === 'choice' ? drawing.options : [];
   const indices = new Map(options.map((option, index) => [option, index]));
   return (values, state) => {
     for (const [dimension, at] of slots) values[at] = state.articulation[dimension];
     const index = indices.get(state.drawing);
     if (slot !== undefined && index !== undefined) values[slot] = index;
+    if (fadingSlot === undefined || shareSlot === undefined) return;
+    const fading = state.fading && indices.get(state.fading.drawing);
+    values[shareSlot] = fading === undefined ? 0 : state.fading!.share;
+    if (fading !== undefined) values[fadingSlot] = fading;
   };
 }
 
 /** What a mouth does, as values of its controls. */
-export function mouthOverrides({ drawing, articulation }: MouthState): ControlOverrides {
+export function mouthOverrides({ drawing, articulation, fading }: MouthState): ControlOverrides {
   return new Map<string, number | string>([
     ...DIMENSIONS.map((dimension) => [`mouth.${dimension}`, articulation[dimension]] as const),
     [DRAWING, drawing],
+    ...(fading ? ([[FADING, fading.drawing]] as const) : []),
+    [FADING_SHARE, fading?.share ?? 0],
   ]);
 }
 
 /** What the mouth of a rig does where its controls have these values. */
 export function mouthState(set: ControlSet, values: ControlValues, rig: MouthRig): MouthState {
   const share = (dimension: keyof Articulation) => set.range(values, `mouth.${dimension}`);
+  const fading = set.choice(values, FADING);
+  const ofFading = fading === null ? 0 : set.range(values, FADING_SHARE);
   return {
     drawing: set.choice(values, DRAWING) ?? chartOf(rig).rest,
+    ...(fading !== null && ofFading > 0 && { fading: { drawing: fading, share: ofFading } }),
     articulation: {
       jaw: share('jaw'),
       width: share('width'),

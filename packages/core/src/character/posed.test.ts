@@ -90,6 +90,25 @@ describe('itemsOf', () => {
     expect(shown(face)).toEqual(['body', 'skin', 'shut']);
     expect(shown(face, new Map([['mouth', { shows: 'open' }]]))).toEqual(['body', 'skin', 'open']);
   });
+  it('shows two variants as one, each as far as it is there, while one goes over into the other', () => {
+    const fading = { part: 'shut', share: 0.25 };
+    const items = itemsOf(face, IDENTITY, new Map([['mouth', { shows: 'open', fading }]]), 'a/');
+    const both = items.at(-1) as GroupItem;
+    expect([both.kind, both.id, both.opacity, both.blend]).toEqual([
+      ...['group', 'a/mouth/dissolve', 1, 'normal'],
+    ]);
+    const [open, shut] = both.items as GroupItem[];
+    expect([drawingsIn([open!]).map(({ media }) => media), open!.opacity]).toEqual([
+      ['open'],
+      0.75,
+    ]);
+    expect([drawingsIn([shut!]).map(({ media }) => media), shut!.opacity]).toEqual([
+      ['shut'],
+      0.25,
+    ]);
+    // What both show is added up, so that nothing shows through where they are alike.
+    expect([open!.blend, shut!.blend]).toEqual(['normal', 'lighter']);
+  });
   it('shows a variant even if it was hidden in the file, and nothing of a hidden group', () => {
     expect(shown(change('shut', { hidden: true }))).toContain('shut');
     expect(shown(change('head', { hidden: true }))).toEqual(['body']);

@@ -1,6 +1,6 @@
-import { drawingItem, grouped, type FrameItem } from '../frame';
+import { drawingItem, grouped, groupItem, type FrameItem } from '../frame';
 import { multiply, translation, type Matrix } from '../geometry';
-import { AT_REST, contentItems, type Pose } from '../pose';
+import { AT_REST, contentItems, type PartPose, type Pose } from '../pose';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { restMatrix, type Part } from './part';
@@ -52,6 +52,22 @@ function partItems(
     return painted;
   }
 
+  /** What is seen of a part's insides while one of them goes over into another: what both would show, added up. */
+  function dissolved(
+    part: Part,
+    shown: readonly Part[],
+    { part: other, share }: NonNullable<PartPose['fading']>,
+    around: Matrix,
+  ): FrameItem[] {
+    const id = `${owner}${part.id}/dissolve`;
+    const going = (tree.get(part.id) ?? []).filter((held) => held.id === other);
+    const both = [
+      ...grouped(`${id}/shown`, siblings(shown, around), { opacity: 1 - share }),
+      ...grouped(`${id}/going`, siblings(going, around), { opacity: share, blend: 'lighter' }),
+    ];
+    return both.length > 0 ? [groupItem(id, both, {})] : [];
+  }
+
   function itemsFor(part: Part, around: Matrix): readonly FrameItem[] {
     const id = owner + part.id;
     const change = pose.get(part.id);
@@ -63,7 +79,11 @@ function partItems(
     const inside = (tree.get(part.id) ?? []).filter((held) =>
       shown === null ? isSeen(held) : held.id === shown,
     );
-    const items = [...own, ...siblings(inside, here)];
+    const fading = shown === null ? undefined : change?.fading;
+    const items = [
+      ...own,
+      ...(fading ? dissolved(part, inside, fading, here) : siblings(inside, here)),
+    ];
     const group = `${id}/group`;
     const together = { opacity: part.opacity, blend: part.blend };
     if (!change?.content) return grouped(group, items, together);

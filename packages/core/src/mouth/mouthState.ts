@@ -4,4 +4,11 @@ import type { Articulation } from './articulation';
 export interface MouthState {
   readonly drawing: string;
   readonly articulation: Articulation;
+  /** Another drawing that is seen as well, and how much of it, 0 to 1. */
+  readonly fading?: Fading | undefined;
+}
+
+export interface Fading {
+  readonly drawing: string;
+  readonly share: number;
 }

@@ -9,6 +9,8 @@ export interface PartPose {
   readonly hidden?: boolean;
   /** Which of the parts inside is seen, where only one is at a time. */
   readonly shows?: string;
+  /** Another of them that is still seen, and how much of it, 0 to 1; the one that is shown lacks as much. */
+  readonly fading?: { readonly part: string; readonly share: number };
   /** What is painted in its place. */
   readonly content?: PartContent;
 }

@@ -58,7 +58,7 @@ describe('an edit', () => {
     expect([...changes.keys()]).toEqual(['chart']);
   });
   it('of a mood chooses only what is new in it, and shows each mood in its own stretch', () => {
-    const moods = [{ time: toFlicks(0.8), mood: 'cross', pauseDrawing: null }];
+    const moods = [{ time: toFlicks(0.8), mood: 'cross', pauseDrawing: null, blend: 0 }];
     const { asked, program } = after(withLine('chart', () => ({ moods, corrections: [] })));
     expect(asked).toHaveLength(1);
     const moody = program.lines.get('chart')!.mouths;

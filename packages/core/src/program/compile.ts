@@ -1,19 +1,14 @@
 import type { Character } from '../character/character';
-import { controlsOf } from '../character/controls';
-import { inLayers, type ControlSet, type ControlSource } from '../controls';
-import { multiply, translation, turning, type Matrix } from '../geometry';
-import { blinksFor, seedFrom, type Blink } from '../life';
 import { inOrder } from '../records';
 import { backdropItems } from '../scene/backdrop';
-import { castOf, type CastMember } from '../scene/cast';
-import { linesOf, type Row, type Scene } from '../scene/scene';
+import { castOf } from '../scene/cast';
+import { linesOf, type Scene } from '../scene/scene';
 import { trackOfLine } from '../scene/shapeLine';
-import { softFollow, type Simulation } from '../simulation';
 import type { VoiceTrack } from '../speech/voiceTrack';
-import { toSeconds, type Flicks } from '../time';
+import { compileCaptions, type CaptionsProgram, type Typefaces } from './captions';
 import { compileLine, selectAtOnce, type LineProgram, type SelectMouths } from './lineProgram';
+import { compileMember, type MemberProgram } from './memberProgram';
 import { reuse, type Memo } from './memo';
-import { blinkSource, dialogueSource } from './sources';
 
 /** A scene with all that it refers to. */
 export interface SceneMaterial {
@@ -22,21 +17,8 @@ export interface SceneMaterial {
   readonly characters: ReadonlyMap<string, Character>;
   /** Voice tracks by id. */
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
-}
-
-/** A cast member made ready: what moves its controls, and where it stands. */
-export interface MemberProgram {
-  readonly member: CastMember;
-  readonly character: Character;
-  readonly controls: ControlSet;
-  /** What it says, the earlier lines first. */
-  readonly lines: readonly LineProgram[];
-  /** In layers, the lowest first. */
-  readonly sources: readonly ControlSource[];
-  readonly simulations: readonly Simulation[];
-  /** Maps the artwork onto the stage. */
-  readonly place: Matrix;
-  readonly blinks: Memo<readonly Blink[]>;
+  /** Nothing is written in fonts that are not there. */
+  readonly typefaces?: Typefaces;
 }
 
 /** A scene made ready, so that any of its frames can be asked for quickly and in any order. */
@@ -48,11 +30,13 @@ export interface Program {
   readonly lines: ReadonlyMap<string, LineProgram>;
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
   readonly backdrop: Memo<BackdropItems>;
+  readonly captions: CaptionsProgram;
 }
 
 /** What of a backdrop is painted behind the cast and in front of it, back to front. */
 type BackdropItems = ReturnType<typeof backdropItems>;
 
+const NO_TYPEFACES: Typefaces = new Map();
 const NO_BACKDROP: BackdropItems = { behind: [], inFront: [] };
 
 /**
@@ -87,9 +71,12 @@ export function compile(
       ] as const;
     }),
   );
+  const members = [...memos.values()].map(({ value }) => value);
+  const { tracks, typefaces = NO_TYPEFACES } = material;
   return {
     scene,
-    members: [...memos.values()].map(({ value }) => value),
+    members,
+    captions: compileCaptions(scene, members, tracks, typefaces, before?.captions),
     lines,
     memos,
     backdrop: reuse(before?.backdrop, [scene.backdrop, scene.stage], () =>
@@ -113,52 +100,4 @@ function compileLines(
       return [[line.id, compileLine(line, track, rig, scene.frameRate, select, known)] as const];
     }),
   );
-}
-
-function compileMember(
-  { member, character }: Pick<MemberProgram, 'member' | 'character'>,
-  rows: readonly Row[],
-  lines: readonly LineProgram[],
-  length: Flicks,
-  before: MemberProgram | undefined,
-): MemberProgram {
-  const controls = controlsOf(character);
-  const { mouth, eyes } = character;
-  const blinks = reuse(before?.blinks, [member.id, length, eyes.blinking], () =>
-    blinksFor(seedFrom(member.id), toSeconds(length), eyes.blinking),
-  );
-  const sources = [
-    ...(eyes.lids ? [blinkSource(controls, blinks.value)] : []),
-    ...(mouth
-      ? rows.map(({ id, muted }) =>
-          dialogueSource(
-            controls,
-            mouth,
-            lines.filter(({ line }) => line.row === id),
-            muted,
-          ),
-        )
-      : []),
-  ];
-  const place = placeOf(member, character);
-  const simulations = simulationsOf(controls);
-  return {
-    ...{ member, character, controls, lines, simulations, place, blinks },
-    sources: inLayers(sources),
-  };
-}
-
-/** What of a character moves by itself after its controls. */
-function simulationsOf(controls: ControlSet): Simulation[] {
-  const [jaw, followers] = [controls.slots.get('mouth.jaw'), controls.slots.get('mouth.followers')];
-  return jaw === undefined || followers === undefined
-    ? []
-    : [softFollow('followers', jaw, followers)];
-}
-
-function placeOf(member: CastMember, { width, height }: Character): Matrix {
-  const { x, y, scale, turn, mirrored } = member;
-  const feet = translation(-width / 2, -height);
-  const sized: Matrix = [mirrored ? -scale : scale, 0, 0, scale, 0, 0];
-  return multiply(turning(turn, { x, y }), multiply(translation(x, y), multiply(sized, feet)));
 }

@@ -19,11 +19,23 @@ export interface LineProgram {
   readonly track: VoiceTrack | null;
   /** Covers the voice from 0 to its end, heard or not, in times of the voice: as fitted, with the corrections over it. */
   readonly mouths: readonly Mouth[];
+  /** Where one mood goes over into another, in order. */
+  readonly blends: readonly MoodBlend[];
   /** What a continuous mouth follows; null for one that holds drawings, and where nothing was heard. */
   readonly articulation: ArticulationOverTime | null;
   /** Whether its mouths are still being chosen; those of before are shown until then. */
   readonly pending: boolean;
   readonly steps: LineSteps;
+}
+
+/** How one mood goes over into another about a time; times of the voice. */
+interface MoodBlend {
+  readonly start: Flicks;
+  readonly time: Flicks;
+  readonly end: Flicks;
+  /** What would be seen all along in the mood that is left, and in the one that comes. */
+  readonly before: readonly HeldDrawing[];
+  readonly after: readonly HeldDrawing[];
 }
 
 /** What a line is made ready from, step by step; the first two by its moods. */
@@ -104,7 +116,11 @@ export function compileLine(
   if (before && sameSteps(before, steps) && before.line === line && before.track === track) {
     return before;
   }
-  return { line, track, mouths: mouths.value, articulation: articulation.value, pending, steps };
+  const blends = blendsOf(line, stretches, (mood) => selections.get(keyOfMood(mood))!.value);
+  return {
+    ...{ line, track, mouths: mouths.value, articulation: articulation.value },
+    ...{ blends, pending, steps },
+  };
 
   function selectionOf(chart: MouthChart, mood: string): Memo<readonly HeldDrawing[]> {
     const atRest = [{ start: 0, end: duration, drawing: chart.rest }];
@@ -149,6 +165,23 @@ function spliced(
     }
   }
   return pieces;
+}
+
+/** The changes of mood that are no cuts; each keeps to the stretches beside it. */
+function blendsOf(
+  { moods }: Line,
+  stretches: readonly MoodStretch[],
+  of: (mood: Mood) => readonly HeldDrawing[],
+): MoodBlend[] {
+  return stretches.slice(1).flatMap((stretch, at) => {
+    const { blend } = moods.find(({ time }) => time === stretch.start)!;
+    const left = stretches[at]!;
+    if (blend === 0) return [];
+    const time = stretch.start;
+    const start = Math.max(left.start, time - blend / 2);
+    const end = Math.min(stretch.end, time + blend / 2);
+    return [{ start, time, end, before: of(left), after: of(stretch) }];
+  });
 }
 
 /** The inputs of a choice that is still under way: no others are the same. */

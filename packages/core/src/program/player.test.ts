@@ -169,6 +169,46 @@ describe('a continuous mouth', () => {
   });
 });
 
+describe('a mood that another goes over into', () => {
+  const change = toFlicks(1.25);
+  const moods = (blend: number) => [
+    { time: change, mood: 'cross', pauseDrawing: null, blend: toFlicks(blend) },
+  ];
+  const { start } = rich.scene.lines['chart']!;
+  const of = (own: Partial<Line>) => new Player(compile(changed(rich, 'chart', own)));
+  const mouth = (player: Player, time: number) => {
+    const pose = player.poseAt('chart', start + change + toFlicks(time));
+    return pose.get(rich.characters.get('chart')!.mouth!.part)!;
+  };
+  const soft = of({ moods: moods(0.4), corrections: [] });
+  const hard = of({ moods: moods(0), corrections: [] });
+  const calm = of({ corrections: [] });
+  const cross = of({ mood: 'cross', pauseDrawing: null, corrections: [] });
+
+  it('is seen half at the change itself, and no more or not yet at its ends', () => {
+    for (const time of [-0.19, -0.1, -0.001, 0.001, 0.1, 0.19]) {
+      const { shows, fading } = mouth(soft, time);
+      expect(shows).toBe(mouth(hard, time).shows);
+      const other = mouth(time < 0 ? cross : calm, time).shows;
+      expect(fading?.part).toBe(other === shows ? undefined : other);
+      if (fading) expect(fading.share).toBeCloseTo(0.5 - Math.abs(time) / 0.4, 6);
+    }
+    expect(mouth(soft, 0.001).fading).toBeDefined();
+    for (const time of [-0.21, 0.21]) expect(mouth(soft, time).fading).toBeUndefined();
+    for (const time of [-0.1, 0.1]) expect(mouth(hard, time).fading).toBeUndefined();
+  });
+  it('is not mixed into what was set by hand', () => {
+    const byHand = [{ start: 0, end: toFlicks(2), drawing: 'open' }];
+    expect(mouth(of({ moods: moods(0.4), corrections: byHand }), 0)).toEqual({ shows: 'open' });
+  });
+  it('keeps to its own stretch', () => {
+    const two = [{ ...moods(0.4)[0]!, time: change - toFlicks(0.05), mood: 'x' }, ...moods(0.4)];
+    const player = of({ moods: two, corrections: [] });
+    expect(mouth(player, 0.19).fading?.share ?? 0.025).toBeCloseTo(0.025, 6);
+    expect(mouth(player, -0.26).fading).toBeUndefined();
+  });
+});
+
 describe('who speaks live', () => {
   const speaking = compile(rich);
   const shown = (live: Map<string, ReturnType<typeof mouthOverrides>>) =>

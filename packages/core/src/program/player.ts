@@ -12,7 +12,9 @@ import type { Pose } from '../pose';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
 import { changedFrom } from './changes';
-import type { MemberProgram, Program } from './compile';
+import type { Program } from './compile';
+import type { MemberProgram } from './memberProgram';
+import { seenCaptions } from './seenCaptions';
 
 /** Controls that are set from outside just now, by cast member. */
 export type LiveOverrides = ReadonlyMap<string, ControlOverrides>;
@@ -56,7 +58,8 @@ export class Player {
       return itemsOf(own.character, own.place, pose, `${own.member.id}/`);
     });
     const { width, height, background } = scene.stage;
-    return { width, height, background, items: [...behind, ...items, ...inFront] };
+    const written = seenCaptions(this.program, time).flatMap((caption) => caption.items);
+    return { width, height, background, items: [...behind, ...items, ...inFront, ...written] };
   }
 
   /** What moves the parts of a cast member at a time; of one that is not there, nothing. */

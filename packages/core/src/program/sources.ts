@@ -3,7 +3,7 @@ import { mouthSlots, mouthWriter } from '../character/controls';
 import { closedAt, type Blink } from '../life';
 import { targetOf } from '../mouth/articulation';
 import { chartOf, type MouthRig } from '../mouth/mouthRig';
-import type { MouthState } from '../mouth/mouthState';
+import type { Fading, MouthState } from '../mouth/mouthState';
 import { mouthIndexAt } from '../mouth/mouths';
 import { isHeardAt, voiceTime } from '../scene/line';
 import { SILENCE } from '../speech/visemes';
@@ -24,14 +24,20 @@ export function dialogueSource(
   const write = mouthWriter(set);
   const held = heldStates(rig);
   const spokenAt = (time: Flicks): MouthState | null => {
-    for (const { line, mouths, articulation } of lines) {
+    for (const own of lines) {
+      const { line, mouths, articulation } = own;
       if (!isHeardAt(line, time)) continue;
       const since = voiceTime(line, time);
       const mouth = mouths[mouthIndexAt(mouths, since)];
       if (!mouth) continue;
       const { drawing, byHand } = mouth;
-      if (byHand || !articulation) return held(drawing);
-      return { drawing, articulation: articulation(toSeconds(since) + line.fit.leadSeconds) };
+      const fading = byHand ? undefined : fadingAt(own, drawing, since);
+      if (byHand || !articulation) return { ...held(drawing), fading };
+      return {
+        drawing,
+        fading,
+        articulation: articulation(toSeconds(since) + line.fit.leadSeconds),
+      };
     }
     return null;
   };
@@ -43,6 +49,18 @@ export function dialogueSource(
       return state !== null;
     },
   };
+}
+
+/** The drawing of the mood that is left, or comes, while one goes over into the other: half of it at the change itself. */
+function fadingAt({ blends }: LineProgram, drawing: string, since: Flicks): Fading | undefined {
+  const blend = blends.find(({ start, end }) => since > start && since < end);
+  if (!blend) return undefined;
+  const { time, start, end, before, after } = blend;
+  const other = since < time ? after : before;
+  const shown = other[mouthIndexAt(other, since)]?.drawing;
+  if (shown === undefined || shown === drawing) return undefined;
+  const reach = since < time ? time - start : end - time;
+  return { drawing: shown, share: (1 - Math.abs(since - time) / reach) / 2 };
 }
 
 /** What the mouth does while it holds a drawing. */

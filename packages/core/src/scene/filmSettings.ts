@@ -1,6 +1,6 @@
 import { number, object, string, type Schema } from 'yup';
 import { FRAME_RATE_NAMES, type FrameRateName } from '../time';
-import { colorSchema } from './scene';
+import { colorSchema } from './color';
 
 /** How a film is to be delivered. */
 export interface FilmSettings {

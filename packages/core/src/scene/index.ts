@@ -1,4 +1,5 @@
 export * from './backdrop';
+export * from './captionSettings';
 export * from './cast';
 export * from './castEdits';
 export * from './changes';

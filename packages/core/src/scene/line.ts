@@ -7,6 +7,7 @@ import { correctionsSchema, type Corrections } from '../mouth/mouths';
 import { languageSchema } from '../speech/language';
 import { LONGEST_SCRIPT } from '../speech/script/script';
 import { FLICKS_PER_SECOND, flicksSchema, toSeconds, type Flicks } from '../time';
+import { lineCaptionSchema, USUAL_CAPTION, type LineCaption } from './captionSettings';
 import { moodsSchema, type MoodChange } from './moods';
 import { AS_IT_WAS, shapedSchema, shapingSchema, type ShapedVoice, type Shaping } from './shaping';
 import { takesSchema, type Take } from './takes';
@@ -59,6 +60,7 @@ export interface Line {
   readonly corrections: Corrections;
   /** Where somebody has looked at the mouths and was content; in order, apart, in times of the voice. */
   readonly reviewed: readonly Stretch[];
+  readonly caption: LineCaption;
 }
 
 /** A stretch of time, from its start to before its end. */
@@ -108,6 +110,7 @@ export const lineSchema = object({
         ({ start, end }, at) => end > start && start > (stretches[at - 1]?.end ?? -1),
       ),
     ),
+  caption: lineCaptionSchema,
 })
   .test(
     'stretch',
@@ -155,6 +158,7 @@ function plainLine(duration: Flicks) {
       takes: [],
       shaping: AS_IT_WAS,
       shaped: null,
+      caption: USUAL_CAPTION,
     },
   };
 }

@@ -3,11 +3,13 @@ import {
   moodAt,
   moodsSchema,
   moodStretches,
+  withMoodBlend,
   withMoodFrom,
   withMoodMoved,
   withoutMoodChange,
   type WithMoods,
 } from './moods';
+import { toFlicks } from '../time';
 
 const plain: WithMoods = { mood: null, pauseDrawing: null, moods: [], duration: 1000 };
 const cross = { mood: 'cross', pauseDrawing: null };
@@ -36,8 +38,20 @@ describe('moods of a line', () => {
   it('are set anew at the same time, and taken away', () => {
     expect(moodAt(withMoodFrom(two, 300, grin), 300)).toEqual(grin);
     expect(withMoodFrom(two, 300, grin).moods).toHaveLength(1);
-    expect(withoutMoodChange(two, 300).moods).toEqual([{ ...grin, time: 600 }]);
+    expect(withoutMoodChange(two, 300).moods).toEqual([{ ...grin, time: 600, blend: 0 }]);
     expect(withoutMoodChange(two, 301)).toEqual(two);
+  });
+  it('begin with a cut or a blend, which stays where the mood is another one', () => {
+    const soft = withMoodBlend(two, 300, 40);
+    expect(soft.moods.map(({ blend }) => blend)).toEqual([40, 0]);
+    expect(withMoodFrom(soft, 300, { ...cross, mood: 'sad' }).moods[0]).toEqual({
+      ...{ time: 300, mood: 'sad', pauseDrawing: null, blend: 40 },
+    });
+    expect(withMoodMoved(soft, 300, 350, 10).moods[0]!.blend).toBe(40);
+    const blends = (blend: number) => [{ ...cross, time: 1, blend }];
+    expect(moodsSchema.isValidSync(blends(toFlicks(2)))).toBe(true);
+    expect(moodsSchema.isValidSync(blends(toFlicks(2) + 1))).toBe(false);
+    expect(moodsSchema.isValidSync(blends(-1))).toBe(false);
   });
   it('are moved no further than to their neighbours', () => {
     const times = (to: number, from = 300) =>

@@ -1,5 +1,5 @@
 import { array, object, string, type Schema } from 'yup';
-import { flicksSchema, type Flicks } from '../time';
+import { FLICKS_PER_SECOND, flicksSchema, type Flicks } from '../time';
 
 /** The mood of a line, and what its mouth shows in pauses. */
 export interface Mood {
@@ -13,6 +13,8 @@ export interface Mood {
 export interface MoodChange extends Mood {
   /** From the start of the voice. */
   readonly time: Flicks;
+  /** Over how long the mood before goes over into this one, about its time; 0: a cut. */
+  readonly blend: Flicks;
 }
 
 /** A stretch of a voice in one mood, from its start to before its end. */
@@ -27,12 +29,19 @@ export interface WithMoods extends Mood {
   readonly duration: Flicks;
 }
 
+/** The longest time over which one mood goes over into another. */
+const LONGEST_BLEND: Flicks = 2 * FLICKS_PER_SECOND;
 /** The most changes of mood in one line. */
 const MOST_CHANGES = 2000;
 const name = () => string().max(300).defined().nullable();
 
 export const moodsSchema = array(
-  object({ time: flicksSchema().moreThan(0), mood: name(), pauseDrawing: name() }),
+  object({
+    time: flicksSchema().moreThan(0),
+    blend: flicksSchema().max(LONGEST_BLEND),
+    mood: name(),
+    pauseDrawing: name(),
+  }),
 )
   .required()
   .max(MOST_CHANGES)
@@ -57,12 +66,23 @@ export function moodAt(line: WithMoods, time: Flicks): Mood {
   return { mood, pauseDrawing };
 }
 
-/** The same moods with one that begins at a time of the voice, and goes on to the next change. */
+/** The same moods with one that begins at a time of the voice, and goes on to the next change; a new one with a cut. */
 export function withMoodFrom<Line extends WithMoods>(line: Line, time: Flicks, mood: Mood): Line {
   if (time <= 0) return tidy({ ...line, ...mood });
   const others = line.moods.filter((change) => change.time !== time);
-  const moods = [...others, { ...mood, time }].sort((a, b) => a.time - b.time);
+  const blend = line.moods.find((change) => change.time === time)?.blend ?? 0;
+  const moods = [...others, { ...mood, time, blend }].sort((a, b) => a.time - b.time);
   return tidy({ ...line, moods });
+}
+
+/** The same moods where the one before a change goes over into it in another time. */
+export function withMoodBlend<Line extends WithMoods>(
+  line: Line,
+  time: Flicks,
+  blend: Flicks,
+): Line {
+  const moods = line.moods.map((change) => (change.time === time ? { ...change, blend } : change));
+  return { ...line, moods };
 }
 
 /** The same moods without a change; the mood before it goes on. */

@@ -122,7 +122,12 @@ it('is said among what changed', () => {
 });
 
 describe('changes of mood', () => {
-  const from = (time: number, mood: string) => ({ time: toFlicks(time), mood, pauseDrawing: null });
+  const from = (time: number, mood: string) => ({
+    time: toFlicks(time),
+    mood,
+    pauseDrawing: null,
+    blend: 0,
+  });
   // At “over”, and at “marsh”.
   const moods = [from(0.875, 'cheerful'), from(1.5, 'cross')];
   const replaced = (before: typeof BEFORE | null, ...parts: TestSound[]) => {

@@ -8,12 +8,14 @@ import {
   type FrameRateName,
 } from '../time';
 import { backdropSchema, type Backdrop } from './backdrop';
+import { captionSettingsSchema, type CaptionSettings } from './captionSettings';
 import { castMemberSchema, type CastMember } from './cast';
+import { colorSchema } from './color';
 import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from './line';
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 8;
+export const SCENE_VERSION = 9;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -49,6 +51,7 @@ export interface Scene {
   readonly markers: Records<Marker>;
   /** The stretch that is worked on just now; null for all of it. */
   readonly workArea: Stretch | null;
+  readonly captions: CaptionSettings;
 }
 
 const sortedLines = new WeakMap<object, readonly Line[]>();
@@ -81,11 +84,6 @@ export function heardLines(scene: Pick<Scene, 'rows' | 'lines'>): VoicedLine[] {
     .filter(({ row }) => !scene.rows[row]!.muted);
 }
 
-export const colorSchema = () =>
-  string()
-    .required()
-    .matches(/^#[0-9a-f]{6}$/i, 'write a colour as # and six hexadecimal digits, such as #f4e9d8');
-
 export const rowSchema: Schema<Row> = object({
   id: string().required(),
   order: string().required(),
@@ -117,6 +115,7 @@ export const sceneFields = {
       'the work area must end after it begins',
       (area) => !area || area.end > area.start,
     ),
+  captions: captionSettingsSchema,
 };
 
 /** Checks a scene that comes from outside: each record by itself, and that each leads to one that is there. */

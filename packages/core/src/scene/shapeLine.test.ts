@@ -12,7 +12,7 @@ const line: Line = {
   ...{ offset: SECOND / 2, length: SECOND, fadeIn: SECOND / 4, track: hash('7') },
   corrections: [{ start: SECOND, end: 1.25 * SECOND, drawing: 'open' }],
   reviewed: [{ start: 0, end: SECOND }],
-  moods: [{ time: SECOND, mood: 'cross', pauseDrawing: null }],
+  moods: [{ time: SECOND, mood: 'cross', pauseDrawing: null, blend: 100 }],
 };
 const shaped = { working: hash('8'), peaks: hash('9') };
 const slow = withShaping(line, { ...AS_IT_WAS, pace: 0.5 }, shaped, 2 * testVoice.duration);
@@ -23,7 +23,7 @@ describe('a line whose voice is shaped', () => {
       ...{ start: SECOND, offset: SECOND, length: 2 * SECOND, duration: 4 * SECOND, shaped },
       corrections: [{ start: 2 * SECOND, end: 2.5 * SECOND, drawing: 'open' }],
       reviewed: [{ start: 0, end: 2 * SECOND }],
-      moods: [{ time: 2 * SECOND }],
+      moods: [{ time: 2 * SECOND, blend: 200 }],
     });
     expect(slowness(slow)).toBe(2);
     const span = { start: 1, end: 3, text: 'fog' };

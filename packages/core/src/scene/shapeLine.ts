@@ -55,7 +55,11 @@ export function withShaping(
     fadeOut: Math.min(line.fadeOut, length - fadeIn),
     corrections: scaled(line.corrections, time),
     reviewed: scaled(line.reviewed, time),
-    moods: line.moods.map((change) => ({ ...change, time: Math.max(1, time(change.time)) })),
+    moods: line.moods.map((change) => ({
+      ...change,
+      time: Math.max(1, time(change.time)),
+      blend: time(change.blend),
+    })),
   };
 }
 

@@ -1,4 +1,5 @@
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
+import { USUAL_CAPTIONS } from './captionSettings';
 import { withMember, type ArtworkSize } from './castEdits';
 import { wholeLine } from './line';
 import { withLines } from './lineEdits';
@@ -15,6 +16,7 @@ export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
   return {
     ...{ schemaVersion: SCENE_VERSION, name, length, frameRate: '24', stage: STAGE },
     ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {}, workArea: null },
+    captions: USUAL_CAPTIONS,
   };
 }
 

@@ -1,5 +1,6 @@
 export * from './testScene';
 export * from './testTrack';
+export * from './testTypeface';
 export * from './testSpeech';
 export * from './testArtwork';
 export { RICH_CHARACTERS } from './richCharacters';

@@ -3,6 +3,7 @@ import { DEFAULT_FIT, type FitSettings } from '../mouth/fitSettings';
 import type { SceneMaterial } from '../program/compile';
 import { inTable } from '../records';
 import { backdropOf } from '../scene/backdrop';
+import { USUAL_CAPTIONS } from '../scene/captionSettings';
 import { standing, type CastMember } from '../scene/cast';
 import { wholeLine, type Line } from '../scene/line';
 import { SCENE_VERSION, type Row } from '../scene/scene';
@@ -152,6 +153,7 @@ export function richScene(): SceneMaterial {
       lines: Object.fromEntries(LINES.map((one) => [one.id, one])),
       markers: {},
       workArea: null,
+      captions: USUAL_CAPTIONS,
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

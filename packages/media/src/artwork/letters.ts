@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { create, type Font } from 'fontkit';
-import type { Lettering, Outline } from '@cruvo/core/formats';
+import type { Lettering } from '@cruvo/core/formats';
+import type { Outline } from '@cruvo/core/lettering';
+import { outlineOf } from '@cruvo/core/openType';
 
 /** The fonts that come with Cruvo by the names under which drawings ask for them, and their weights. */
 const FONTS: ReadonlyMap<string, { readonly folder: string; readonly weights: readonly number[] }> =
@@ -25,17 +27,8 @@ export function outlineText(text: string, lettering: Lettering): Outline | null 
     (a, b) => Math.abs(a - weight) - Math.abs(b - weight),
   )[0]!;
   const font = fontOf(wanted.folder, nearest);
-  const run = font.layout(text);
-  if (run.glyphs.some(({ id }) => id === 0)) return null;
-  const scale = size / font.unitsPerEm;
-  let at = 0;
-  const paths = run.glyphs.map((glyph, index) => {
-    const { xAdvance, xOffset, yOffset } = run.positions[index]!;
-    const moved = glyph.path.translate(at + xOffset, yOffset).scale(scale, -scale);
-    at += xAdvance;
-    return moved.toSVG();
-  });
-  return { path: paths.join(''), advance: at * scale };
+  const known = [...text].every((letter) => font.hasGlyphForCodePoint(letter.codePointAt(0)!));
+  return known ? outlineOf(font, text, size) : null;
 }
 
 function fontOf(folder: string, weight: number): Font {

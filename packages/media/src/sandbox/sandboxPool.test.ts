@@ -47,19 +47,18 @@ describe('a sandbox', () => {
   });
 
   it('opens a file anew where the system has ended its process, but not again and again', async () => {
-    const path = wav(folder, 'long.wav', 40, toneIn([0, 40]));
-    const killed = (times: number) => {
+    // Long enough that its process is still at work when it is found.
+    const path = wav(folder, 'long.wav', 300, toneIn([0, 300]));
+    const killed = async (times: number) => {
       const pids = new Set<number>();
-      return open('voice', path, 'long.wav', {
-        onProgress: () => {
-          if (pids.size >= times) return;
-          for (const pid of sandboxes()) {
-            if (pids.size >= times || pids.has(pid) || !isWorking(pid)) continue;
-            pids.add(pid);
-            process.kill(pid, 'SIGKILL');
-          }
-        },
-      });
+      const looking = setInterval(() => {
+        for (const pid of sandboxes()) {
+          if (pids.size >= times || pids.has(pid) || !isWorking(pid)) continue;
+          pids.add(pid);
+          process.kill(pid, 'SIGKILL');
+        }
+      }, 20);
+      return open('voice', path, 'long.wav').finally(() => clearInterval(looking));
     };
     expect((await killed(1)).opened).toMatchObject({ name: 'long.wav' });
     await expect(killed(2)).rejects.toThrow(/“long.wav” can’t be opened/);

@@ -1,11 +1,12 @@
 import { BackdropFields } from './BackdropFields';
+import { CaptionFields } from './CaptionFields';
 import { GapField } from './GapField';
 import { MemberFields } from './MemberFields';
 import { MarkerList } from './MarkerList';
 import { StageFields } from './StageFields';
 import { WorkArea } from './WorkArea';
 
-/** How who is worked on stands there, and what the scene is: its stage, its length and frame rate, its backdrop and its markers. */
+/** How who is worked on stands there, and what the scene is: its stage, its length and frame rate, its backdrop, its captions and its markers. */
 export function ScenePanel() {
   return (
     <>
@@ -20,8 +21,14 @@ export function ScenePanel() {
         <BackdropFields />
       </section>
       <hr />
+      <section aria-label="Captions">
+        <h2 className="h6">Captions and speech bubbles</h2>
+        <CaptionFields />
+      </section>
+      <hr />
       <h2 className="h6">Work area</h2>
       <WorkArea />
+      <hr />
       <section aria-label="Markers">
         <h2 className="h6">Markers</h2>
         <MarkerList />

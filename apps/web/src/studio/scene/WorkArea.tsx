@@ -9,11 +9,8 @@ export function WorkArea() {
   const loop = useTransport((state) => state.loop);
   const set = (workArea: typeof area) => store.getState().edit((scene) => ({ ...scene, workArea }));
   return (
-    <section
-      className="d-flex flex-wrap align-items-center gap-2 small mb-2"
-      aria-label="Work area"
-    >
-      <span className="flex-fill">
+    <section className="d-flex flex-wrap align-items-center gap-1 small" aria-label="Work area">
+      <span className="flex-fill text-nowrap">
         {area ? (
           <>
             From {toSeconds(area.start).toFixed(2)} to {toSeconds(area.end).toFixed(2)} s

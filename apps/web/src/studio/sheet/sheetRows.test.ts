@@ -8,7 +8,7 @@ const material = richScene();
 const lines = withRecord(material.scene.lines, 'chart', (line) => ({
   ...line,
   script: 'Fog [very cross] again.',
-  moods: [{ time: toFlicks(1), mood: 'cross', pauseDrawing: null }],
+  moods: [{ time: toFlicks(1), mood: 'cross', pauseDrawing: null, blend: 0 }],
 }));
 const markers = {
   m: { id: 'm', name: 'Door', start: toFlicks(1), end: null },

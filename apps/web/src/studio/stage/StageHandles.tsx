@@ -1,8 +1,9 @@
 import { useDrag } from '@use-gesture/react';
 import { useMemo, useRef } from 'react';
 import { distance, inverse, mapped, type Point } from '@cruvo/core/geometry';
-import type { MemberProgram } from '@cruvo/core/program';
-import { withMoved, withScaled, type Scene } from '@cruvo/core/scene';
+import { seenCaptions, type MemberProgram } from '@cruvo/core/program';
+import { withLines, withMoved, withScaled, type Scene } from '@cruvo/core/scene';
+import { toFlicks } from '@cruvo/core/time';
 import { useFocus, useOpenScene, useTransport } from '../SceneContext';
 import type { CanvasBox } from './useCanvasBox';
 
@@ -20,11 +21,11 @@ const ARROWS: Readonly<Record<string, Point>> = {
 /** Nobody is scaled by less in one go. */
 const SMALLEST_FACTOR = 0.05;
 
-/** What the pointer holds: a member, or a corner, which scales about where the member stands. */
-interface Held {
-  readonly id: string;
-  readonly foot: Point | null;
-}
+/** What the pointer holds: a member, a corner, which scales about where the member stands, or what is written of a line. */
+type Held =
+  | { readonly kind: 'member'; readonly id: string }
+  | { readonly kind: 'corner'; readonly id: string; readonly foot: Point }
+  | { readonly kind: 'caption'; readonly line: string; readonly middle: Point };
 
 /** The corners of a member's artwork on the stage, clockwise from its upper left. */
 function cornersOf({ place, character: { width, height } }: MemberProgram): readonly Point[] {
@@ -44,7 +45,7 @@ function covers({ place, character }: MemberProgram, point: Point): boolean {
 
 /** Chooses members on the stage, and moves and scales the one that is worked on; its group goes with it. */
 export function StageHandles({ box }: { box: CanvasBox }) {
-  const { program, store } = useOpenScene();
+  const { program, store, transport } = useOpenScene();
   const focus = useFocus();
   const playing = useTransport((state) => state.playing);
   const svg = useRef<SVGSVGElement>(null);
@@ -70,15 +71,26 @@ export function StageHandles({ box }: { box: CanvasBox }) {
     if (last) store.history.end();
   };
 
-  /** A corner of the member that is worked on, or else the foremost member at a point, which is chosen. */
+  /** A corner of the member that is worked on, or else the foremost caption or member at a point, which is chosen. */
   const hold = (target: EventTarget | null, point: Point): Held | null => {
     if (worked && target instanceof Element && target.classList.contains('corner')) {
-      return { id: worked.member.id, foot: worked.member };
+      return { kind: 'corner', id: worked.member.id, foot: worked.member };
+    }
+    const written = seenCaptions(program, toFlicks(transport.time())).findLast(
+      ({ box: { x, y, width, height } }) => {
+        return point.x >= x && point.x <= x + width && point.y >= y && point.y <= y + height;
+      },
+    );
+    if (written) {
+      const { x, y, width, height } = written.box;
+      const { id } = written.line.line;
+      store.getState().chooseLine(id);
+      return { kind: 'caption', line: id, middle: { x: x + width / 2, y: y + height / 2 } };
     }
     const hit = program.members.findLast((one) => !one.member.hidden && covers(one, point));
     if (!hit) return null;
     if (hit !== worked) store.getState().chooseMember(hit.member.id);
-    return { id: hit.member.id, foot: null };
+    return { kind: 'member', id: hit.member.id };
   };
 
   const drag = useDrag(
@@ -88,10 +100,17 @@ export function StageHandles({ box }: { box: CanvasBox }) {
       const held = first || tap ? hold(event.target, start) : (memo as Held | null);
       if (!held) return cancel();
       if (tap) return;
-      const { id, foot } = held;
       const to = pointOf(xy);
+      const by = { x: to.x - start.x, y: to.y - start.y };
       gesture(first, last, (scene) => {
-        if (!foot) return withMoved(scene, id, { x: to.x - start.x, y: to.y - start.y });
+        if (held.kind === 'member') return withMoved(scene, held.id, by);
+        if (held.kind === 'caption') {
+          const { middle } = held;
+          const line = scene.lines[held.line]!;
+          const at = { x: (middle.x + by.x) / width, y: (middle.y + by.y) / height };
+          return withLines(scene, [{ ...line, caption: { ...line.caption, at } }]);
+        }
+        const { id, foot } = held;
         const factor = distance(foot, to) / Math.max(1, distance(foot, start));
         return withScaled(scene, id, Math.max(SMALLEST_FACTOR, factor), foot);
       });

@@ -6,7 +6,7 @@ import { moodNear } from './dragMoods';
 
 const material = testMaterial();
 const moods = [0.5, 1.5].map((time) => {
-  return { time: toFlicks(time), mood: 'cross', pauseDrawing: null };
+  return { time: toFlicks(time), mood: 'cross', pauseDrawing: null, blend: 0 };
 });
 const { lines } = compile({
   ...material,

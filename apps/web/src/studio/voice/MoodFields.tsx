@@ -9,6 +9,7 @@ import {
   speakerOf,
   voiceTime,
   withLines,
+  withMoodBlend,
   withMoodFrom,
   withoutMoodChange,
   type Line,
@@ -16,7 +17,14 @@ import {
   type MoodStretch,
 } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
-import { frameStart, nearestFrame, toFlicks, toSeconds } from '@cruvo/core/time';
+import {
+  frameLength,
+  frameStart,
+  nearestFrame,
+  toFlicks,
+  toSeconds,
+  type Flicks,
+} from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene } from '../SceneContext';
 
@@ -47,6 +55,7 @@ export function MoodFields({ line, track }: { line: Line; track: VoiceTrack | un
           key={stretch.start}
           {...{ line, stretch, chart }}
           onChange={(mood) => edit((now) => withMoodFrom(now, stretch.start, mood))}
+          onBlend={(blend) => edit((now) => withMoodBlend(now, stretch.start, blend))}
           onRemove={() => edit((now) => withoutMoodChange(now, stretch.start))}
         />
       ))}
@@ -110,12 +119,14 @@ function MoodRow({
   stretch,
   chart,
   onChange,
+  onBlend,
   onRemove,
 }: {
   line: Line;
   stretch: MoodStretch;
   chart: MouthChart;
   onChange: (mood: Mood) => void;
+  onBlend: (blend: Flicks) => void;
   onRemove: () => void;
 }) {
   const { transport } = useOpenScene();
@@ -163,8 +174,49 @@ function MoodRow({
         ))}
       </Form.Select>
       {start > 0 && (
+        <BlendChoice
+          label={`How the mouth comes into it ${from}`}
+          blend={line.moods.find(({ time }) => time === start)?.blend ?? 0}
+          onChange={onBlend}
+        />
+      )}
+      {start > 0 && (
         <IconButton icon={X} label={`Take the change ${from} away`} onClick={onRemove} />
       )}
     </div>
+  );
+}
+
+/** Over how many frames one mood may go over into another. */
+const BLENDS = [2, 4, 8, 16];
+
+function BlendChoice({
+  label,
+  blend,
+  onChange,
+}: {
+  label: string;
+  blend: Flicks;
+  onChange: (blend: Flicks) => void;
+}) {
+  const { program } = useOpenScene();
+  const frame = frameLength(program.scene.frameRate);
+  const frames = Math.round(blend / frame);
+  const offered = [...new Set([...BLENDS, ...(frames > 0 ? [frames] : [])])].sort((a, b) => a - b);
+  return (
+    <Form.Select
+      size="sm"
+      aria-label={label}
+      title="Change at once, or blend from one mood into the other"
+      value={frames}
+      onChange={({ target }) => onChange(Number(target.value) * frame)}
+    >
+      <option value={0}>cut</option>
+      {offered.map((count) => (
+        <option key={count} value={count}>
+          blend {count} frames
+        </option>
+      ))}
+    </Form.Select>
   );
 }

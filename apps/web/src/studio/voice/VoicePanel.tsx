@@ -7,6 +7,7 @@ import { toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
 import { ReviewSummary } from '../review/ReviewSummary';
+import { CaptionChoice } from './CaptionChoice';
 import { FitButton } from './FitButton';
 import { FitSliders } from './FitSliders';
 import { SpeakerField } from './SpeakerField';
@@ -81,6 +82,7 @@ export function VoicePanel({
       )}
       <MoodFields line={line} track={track} />
       <ScriptField line={line} />
+      <CaptionChoice line={line} />
       {problem !== undefined && (
         <Alert variant="danger" className="py-2 small mt-2 mb-0">
           {problem}

@@ -7,6 +7,7 @@ import { moods } from './scene/0003-moods';
 import { pauses } from './scene/0004-pauses';
 import { records as sceneRecords } from './scene/0005-records';
 import { layeredBackdrops } from './scene/0007-layered-backdrops';
+import { captions } from './scene/0009-captions';
 import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
 import { sounds } from './scene/0002-sounds';
@@ -15,7 +16,16 @@ import { sounds } from './scene/0002-sounds';
 export const MIGRATIONS = {
   production: [pronunciations],
   character: [parts, browsAndInsides, characterRecords],
-  scene: [sounds, moods, pauses, sceneRecords, stretches, layeredBackdrops, linesWithoutAVoice],
+  scene: [
+    sounds,
+    moods,
+    pauses,
+    sceneRecords,
+    stretches,
+    layeredBackdrops,
+    linesWithoutAVoice,
+    captions,
+  ],
 } as const satisfies Record<string, readonly Migration[]>;
 
 /**

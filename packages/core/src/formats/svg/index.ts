@@ -1,6 +1,6 @@
 export * from './layers';
 export type { LeftOut } from './leaveOut';
-export type { Lettering, Outline, OutlineText } from './outlinedText';
+export type { Lettering, OutlineText } from './outlinedText';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';
 export { pointsOutside, urlOutside } from './references';

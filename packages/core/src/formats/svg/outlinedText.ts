@@ -1,3 +1,4 @@
+import type { Outline } from '../../lettering';
 import type { SvgNode } from './parse';
 import { ownStyle, type Style } from './style';
 
@@ -10,14 +11,6 @@ export interface Lettering {
   /** 1 to 1000. */
   readonly weight: number;
   readonly italic: boolean;
-}
-
-/** Text as the outlines of its letters. */
-export interface Outline {
-  /** SVG path data; the text begins at 0, 0, on its baseline. */
-  readonly path: string;
-  /** How far it reaches, units of the drawing. */
-  readonly advance: number;
 }
 
 /** Gives the outlines of text; null where its font is not there. */

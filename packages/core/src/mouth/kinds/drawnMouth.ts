@@ -22,6 +22,7 @@ export const drawnMouthSchema = object({
   chart: mouthChartSchema,
 });
 
-export function drawnMouthPose({ part }: DrawnMouth, { drawing }: MouthState): Pose {
-  return new Map([[part, { shows: drawing }]]);
+export function drawnMouthPose({ part }: DrawnMouth, { drawing, fading }: MouthState): Pose {
+  const both = fading && { fading: { part: fading.drawing, share: fading.share } };
+  return new Map([[part, { shows: drawing, ...both }]]);
 }

@@ -70,15 +70,25 @@ export function readScript(text: string, language: string): ScriptWord[] {
 
 /** A script with nothing in it but what is said, its punctuation included. */
 export function sayable(text: string): string {
-  return text
-    .normalize('NFC')
-    .replace(/[\u2018\u2019\u02bc\u2032`]/g, "'")
-    .replace(/[\u201c\u201d\u00ab\u00bb]/g, '"')
+  return withPlainQuotes(text.normalize('NFC'))
     .replace(STAGE_DIRECTIONS, ' ')
     .replace(SPEAKER, ' ');
 }
 
-function pauseAfter(token: string): Pause {
+/** What is said, as it is written: as sayable, with its own quotation marks and apostrophes. */
+export function writtenText(text: string): string {
+  return text.normalize('NFC').replace(STAGE_DIRECTIONS, ' ').replace(SPEAKER, ' ');
+}
+
+/** The same text, letter for letter, with straight quotation marks and apostrophes. */
+export function withPlainQuotes(text: string): string {
+  return text
+    .replace(/[\u2018\u2019\u02bc\u2032`]/g, "'")
+    .replace(/[\u201c\u201d\u00ab\u00bb]/g, '"');
+}
+
+/** What the punctuation of a piece of text has a speaker do after it. */
+export function pauseAfter(token: string): Pause {
   if (ABBREVIATIONS.has(token.toLowerCase())) return 'none';
   if (/[.!?][^\p{L}\p{N}]*$/u.test(token)) return 'sentence';
   return /[,;:][^\p{L}\p{N}]*$/u.test(token) ? 'clause' : 'none';

@@ -1,0 +1,4 @@
+export * from './captionedLine';
+export * from './captionItems';
+export * from './cues';
+export * from './writtenWords';

@@ -1,0 +1,3 @@
+export * from './fonts';
+export * from './outline';
+export * from './typeface';

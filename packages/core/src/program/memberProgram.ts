@@ -1,0 +1,76 @@
+import type { Character } from '../character/character';
+import { controlsOf } from '../character/controls';
+import { inLayers, type ControlSet, type ControlSource } from '../controls';
+import { multiply, translation, turning, type Matrix } from '../geometry';
+import { blinksFor, seedFrom, type Blink } from '../life';
+import type { CastMember } from '../scene/cast';
+import type { Row } from '../scene/scene';
+import { softFollow, type Simulation } from '../simulation';
+import { toSeconds, type Flicks } from '../time';
+import type { LineProgram } from './lineProgram';
+import { reuse, type Memo } from './memo';
+import { blinkSource, dialogueSource } from './sources';
+
+/** A cast member made ready: what moves its controls, and where it stands. */
+export interface MemberProgram {
+  readonly member: CastMember;
+  readonly character: Character;
+  readonly controls: ControlSet;
+  /** What it says, the earlier lines first. */
+  readonly lines: readonly LineProgram[];
+  /** In layers, the lowest first. */
+  readonly sources: readonly ControlSource[];
+  readonly simulations: readonly Simulation[];
+  /** Maps the artwork onto the stage. */
+  readonly place: Matrix;
+  readonly blinks: Memo<readonly Blink[]>;
+}
+
+/** Makes ready what moves a cast member, and where it stands. */
+export function compileMember(
+  { member, character }: Pick<MemberProgram, 'member' | 'character'>,
+  rows: readonly Row[],
+  lines: readonly LineProgram[],
+  length: Flicks,
+  before: MemberProgram | undefined,
+): MemberProgram {
+  const controls = controlsOf(character);
+  const { mouth, eyes } = character;
+  const blinks = reuse(before?.blinks, [member.id, length, eyes.blinking], () =>
+    blinksFor(seedFrom(member.id), toSeconds(length), eyes.blinking),
+  );
+  const sources = [
+    ...(eyes.lids ? [blinkSource(controls, blinks.value)] : []),
+    ...(mouth
+      ? rows.map(({ id, muted }) =>
+          dialogueSource(
+            controls,
+            mouth,
+            lines.filter(({ line }) => line.row === id),
+            muted,
+          ),
+        )
+      : []),
+  ];
+  const place = placeOf(member, character);
+  const simulations = simulationsOf(controls);
+  return {
+    ...{ member, character, controls, lines, simulations, place, blinks },
+    sources: inLayers(sources),
+  };
+}
+
+/** What of a character moves by itself after its controls. */
+function simulationsOf(controls: ControlSet): Simulation[] {
+  const [jaw, followers] = [controls.slots.get('mouth.jaw'), controls.slots.get('mouth.followers')];
+  return jaw === undefined || followers === undefined
+    ? []
+    : [softFollow('followers', jaw, followers)];
+}
+
+function placeOf(member: CastMember, { width, height }: Character): Matrix {
+  const { x, y, scale, turn, mirrored } = member;
+  const feet = translation(-width / 2, -height);
+  const sized: Matrix = [mirrored ? -scale : scale, 0, 0, scale, 0, 0];
+  return multiply(turning(turn, { x, y }), multiply(translation(x, y), multiply(sized, feet)));
+}
