@@ -28,7 +28,7 @@ export class StudioPage {
     readonly page: Page,
     readonly sceneId: string,
   ) {
-    this.canvas = page.locator('.lanes canvas');
+    this.canvas = page.locator('.lanes canvas.all-rows');
     this.chosen = page.getByTestId('chosen-mouth');
   }
 

@@ -55,8 +55,11 @@ export async function fogDialogue(
       front: ['reeds in front'],
     },
     cast: inTable<CastMember>(cast.map(({ member }) => member)),
+    // Who speaks first stands at the top.
     rows: inTable<Row>(
-      cast.map(({ member: { id } }) => ({ id, kind: 'dialogue', target: id, muted: false })),
+      [...cast]
+        .reverse()
+        .map(({ member: { id } }) => ({ id, kind: 'dialogue', target: id, muted: false })),
     ),
   };
   const files = (await readdir(demoFile('fog'))).filter((file) => file.endsWith('.flac')).sort();

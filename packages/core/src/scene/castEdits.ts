@@ -151,13 +151,26 @@ function withEach(
   return { ...scene, cast };
 }
 
+/** A scene in which a member's row stands so many rows further down, or up where that is less than 0. */
+export function withRowMoved(scene: Scene, member: string, steps: number): Scene {
+  const order = inOrder(scene.rows);
+  const from = order.findIndex(({ target }) => target === member);
+  if (from < 0) return scene;
+  const rows = inTable<Row>(shifted(order, from, from + steps));
+  return { ...scene, rows };
+}
+
+/** A list in which one item stands elsewhere, or at the end that is nearest. */
+function shifted<Item>(list: readonly Item[], from: number, to: number): Item[] {
+  const others = list.filter((_, at) => at !== from);
+  const place = Math.min(others.length, Math.max(0, to));
+  return [...others.slice(0, place), list[from]!, ...others.slice(place)];
+}
+
 /** A scene with a member one step nearer to the front (1) or the back (-1), or all the way (Infinity, -Infinity). */
 export function withReordered(scene: Scene, id: string, steps: number): Scene {
   const order = castOf(scene);
   const from = order.findIndex((member) => member.id === id);
   if (from < 0) return scene;
-  const to = Math.min(order.length - 1, Math.max(0, from + steps));
-  const others = order.filter((_, at) => at !== from);
-  const cast = inTable<CastMember>([...others.slice(0, to), order[from]!, ...others.slice(to)]);
-  return { ...scene, cast };
+  return { ...scene, cast: inTable<CastMember>(shifted(order, from, from + steps)) };
 }

@@ -1,15 +1,15 @@
-import { PenLine, Plus, Volume2, VolumeX } from 'lucide-react';
-import { useRef } from 'react';
-import { inOrder, withRecord } from '@cruvo/core/records';
-import { IconButton } from '../../shell/IconButton';
-import { toFlicks } from '@cruvo/core/time';
-import { lineActions } from '../lineActions';
+import { useDrag } from '@use-gesture/react';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { useState } from 'react';
+import { withRowMoved } from '@cruvo/core/scene';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
-import { MemberMenu } from './MemberMenu';
-import type { TimelineRow } from './rows';
+import { RowEdge } from './RowEdge';
+import { RowTools } from './RowTools';
+import { rowsPassed, USUAL_VIEW, type TimelineRow } from './rows';
+import { useRowViews } from './rowViews';
 
-/** Who speaks in each row: choosing works on them; their voices can be muted, and recordings added. */
+/** Who speaks in each row: choosing works on them; rows are folded, made higher, and put in another order. */
 export function RowHeads({
   rows,
   height,
@@ -19,105 +19,100 @@ export function RowHeads({
   height: number;
   onVoices: (files: readonly File[], member: string) => void;
 }) {
-  const { store } = useOpenScene();
-  const focus = useFocus();
   return (
     <ul className="row-heads" style={{ height }} aria-label="Speakers">
-      {rows.map(({ member, top, height: tall }) => {
-        const { id } = member.member;
-        const name = member.member.name ?? member.character.name;
-        return (
-          <li
-            key={id}
-            style={{ top, height: tall }}
-            className={focus.member === id ? 'worked-on' : ''}
-          >
-            <button
-              type="button"
-              className="row-name"
-              aria-pressed={focus.member === id}
-              title={`Work on what ${name} says`}
-              onClick={() => store.getState().chooseMember(id)}
-            >
-              {name}
-            </button>
-            {focus.member === id && (
-              <div className="row-tools">
-                <MuteButton member={id} name={name} />
-                <WriteLine member={id} name={name} />
-                <AddVoices name={name} onFiles={(files) => onVoices(files, id)} />
-                <MemberMenu member={member.member} name={name} />
-              </div>
-            )}
-          </li>
-        );
-      })}
       <li className="row-add">
         <AddCharacter />
       </li>
+      {rows.map((row) => (
+        <RowHead
+          key={row.member.member.id}
+          {...{ row, rows }}
+          onVoices={(files) => onVoices(files, row.member.member.id)}
+        />
+      ))}
     </ul>
   );
 }
 
-function MuteButton({ member, name }: { member: string; name: string }) {
-  const { store, program } = useOpenScene();
-  const rows = inOrder(program.scene.rows).filter(({ target }) => target === member);
-  const muted = rows.every((row) => row.muted);
-  const toggle = () =>
-    store.getState().edit((scene) => ({
-      ...scene,
-      rows: rows.reduce(
-        (table, { id }) => withRecord(table, id, (row) => ({ ...row, muted: !muted })),
-        scene.rows,
-      ),
-    }));
-  return (
-    <IconButton
-      icon={muted ? VolumeX : Volume2}
-      label={muted ? `Hear ${name} again` : `Mute ${name}`}
-      pressed={muted}
-      onClick={toggle}
-    />
-  );
-}
+function RowHead({
+  row,
+  rows,
+  onVoices,
+}: {
+  row: TimelineRow;
+  rows: readonly TimelineRow[];
+  onVoices: (files: readonly File[]) => void;
+}) {
+  const { store } = useOpenScene();
+  const focus = useFocus();
+  const [moved, setMoved] = useState(0);
+  const { view, setView } = useRowView(row);
+  const { member, top, height, lanes } = row;
+  const { id } = member.member;
+  const name = member.member.name ?? member.character.name;
+  const worked = focus.member === id;
+  const open = view.open ?? worked;
 
-function WriteLine({ member, name }: { member: string; name: string }) {
-  const { store, transport } = useOpenScene();
-  const write = () => {
-    store.getState().chooseMember(member);
-    lineActions.write(store, toFlicks(transport.time()));
+  const move = (steps: number) => {
+    if (steps !== 0) store.getState().edit((scene) => withRowMoved(scene, id, steps));
   };
+  const drag = useDrag(
+    ({ movement: [, down], last, tap }) => {
+      if (tap) return;
+      setMoved(last ? 0 : down);
+      if (last) move(rowsPassed(rows, row, down));
+    },
+    { axis: 'y', filterTaps: true, pointer: { keys: false } },
+  );
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const steps = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    if (!event.altKey || steps === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    move(steps);
+  };
+
   return (
-    <IconButton
-      icon={PenLine}
-      label={`Write a line for ${name}, without a recording`}
-      shortcut="W"
-      onClick={write}
-    />
+    <li
+      style={{ top: top + moved, height }}
+      className={`${worked ? 'worked-on' : ''} ${moved === 0 ? '' : 'dragged'}`}
+    >
+      <div className="row-title">
+        <button
+          type="button"
+          className="row-fold"
+          aria-expanded={open}
+          aria-label={`What ${name} says in full`}
+          title={open ? 'Fold the row' : 'Show the row in full'}
+          onClick={() => setView({ open: !open })}
+        >
+          {open ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
+        </button>
+        <button
+          type="button"
+          className="row-name"
+          aria-pressed={worked}
+          title={`Work on what ${name} says. Drag to put the row elsewhere, or Alt and arrows`}
+          onClick={() => store.getState().chooseMember(id)}
+          onKeyDown={onKeyDown}
+          {...drag()}
+        >
+          {name}
+        </button>
+      </div>
+      {worked && <RowTools {...{ row, name, onVoices }} />}
+      {lanes && <RowEdge name={name} size={view.size} onSize={(size) => setView({ size })} />}
+    </li>
   );
 }
 
-function AddVoices({ name, onFiles }: { name: string; onFiles: (files: readonly File[]) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <IconButton
-        icon={Plus}
-        label={`Add recordings for ${name}, or drop them on the row`}
-        onClick={() => input.current?.click()}
-      />
-      <input
-        ref={input}
-        type="file"
-        hidden
-        multiple
-        accept="audio/*,.txt,.vtt,.srt"
-        aria-label={`Recordings for ${name}`}
-        onChange={({ target }) => {
-          onFiles([...(target.files ?? [])]);
-          target.value = '';
-        }}
-      />
-    </>
-  );
+function useRowView({ member }: TimelineRow) {
+  const { id } = member.member;
+  const view = useRowViews((state) => state.views[id]) ?? USUAL_VIEW;
+  const { setView } = useRowViews.getState();
+  return {
+    view,
+    setView: (change: Parameters<typeof setView>[1]) => setView(id, change),
+  };
 }

@@ -14,9 +14,10 @@ import { chosenLines } from '../sceneStore';
 import type { WriteWords } from '../voice/useWordEditing';
 import type { WordPlace } from './drag';
 import { Overview } from './Overview';
-import { paintTimeline } from './paintTimeline';
+import { paintRulerStrip, paintTimeline } from './paintTimeline';
 import { RowHeads } from './RowHeads';
-import { layOutRows, RULER } from './rows';
+import { layOutRows, RULER, USUAL_VIEW } from './rows';
+import { useRowViews } from './rowViews';
 import { colorsOf } from './timelinePicture';
 import { playheadTransform, useTimelineGestures } from './useTimelineGestures';
 import { useLineClipboard } from './useLineClipboard';
@@ -57,6 +58,8 @@ export function Timeline({
   const theme = useTheme((state) => state.theme);
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const ruler = useRef<HTMLCanvasElement>(null);
+  const surface = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const playhead = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -64,9 +67,10 @@ export function Timeline({
   const [marquee, setMarquee] = useState<Box | null>(null);
   const [word, setWord] = useState<WordPlace | null>(null);
   const together = useScene(useShallow((state) => [...chosenLines(state)]));
+  const views = useRowViews((state) => state.views);
   const { rows, height } = useMemo(
-    () => layOutRows(program, focus.member),
-    [program, focus.member],
+    () => layOutRows(program, focus.member, (member) => views[member] ?? USUAL_VIEW),
+    [program, focus.member, views],
   );
   const length = toSeconds(program.scene.length);
   const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
@@ -87,26 +91,20 @@ export function Timeline({
     if (!element) return;
     const { scrollTop, clientHeight } = element;
     if (bottom > scrollTop + clientHeight) element.scrollTop = bottom - clientHeight;
-    else if (top < scrollTop) element.scrollTop = Math.max(0, top - RULER.height);
+    else if (top < scrollTop + RULER.height) element.scrollTop = Math.max(0, top - RULER.height);
   }, [top, bottom]);
 
   useEffect(() => {
-    const element = canvas.current;
-    if (!element || width === 0) return;
-    const sharpness = window.devicePixelRatio;
-    element.width = Math.round(width * sharpness);
-    element.height = Math.round(height * sharpness);
-    const context = element.getContext('2d')!;
-    context.scale(sharpness, sharpness);
+    if (!canvas.current || !ruler.current || width === 0) return;
     const line = focus.line?.id ?? null;
-    paintTimeline(
-      context,
-      {
-        ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
-        ...{ snappedTo, marquee, together: new Set(together) },
-      },
-      colorsOf(element),
-    );
+    const picture = {
+      ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
+      ...{ snappedTo, marquee, together: new Set(together) },
+    };
+    const colors = colorsOf(canvas.current);
+    paintTimeline(contextOf(canvas.current, width, height), picture, colors);
+    const strip = { ...picture, height: RULER.height };
+    paintRulerStrip(contextOf(ruler.current, width, RULER.height), strip, colors);
   });
 
   useEffect(() => {
@@ -122,7 +120,7 @@ export function Timeline({
     });
   }, [onView, extent, transport]);
 
-  useTimelineGestures(canvas, {
+  useTimelineGestures(surface, {
     ...{ rows, viewport, extent },
     ...{ setViewport, setSnappedTo, setMarquee },
     words: {
@@ -144,7 +142,7 @@ export function Timeline({
   );
 
   const edited = word && program.lines.get(word.line);
-  const { lanes = null } = rows.find((row) => row.lanes) ?? {};
+  const { lanes = null } = rows.find(({ member }) => edited && member.lines.includes(edited)) ?? {};
 
   const movePlayhead = useCallback(
     (time: number) => {
@@ -167,7 +165,10 @@ export function Timeline({
           onVoices={(files, member) => void take(files, { member, start: null })}
         />
         <div className="lanes" ref={holder} style={{ height }}>
-          <canvas ref={canvas} style={{ height }} aria-hidden />
+          <div ref={surface} className="surface" style={{ height }}>
+            <canvas ref={ruler} className="ruler" style={{ height: RULER.height }} aria-hidden />
+            <canvas ref={canvas} className="all-rows" style={{ height }} aria-hidden />
+          </div>
           {over && (
             <div
               className="drop-place"
@@ -198,6 +199,16 @@ export function Timeline({
       <Overview viewport={viewport} extent={extent} onMove={setViewport} />
     </section>
   );
+}
+
+/** A canvas of a size in CSS pixels, sharp on any screen. */
+function contextOf(canvas: HTMLCanvasElement, width: number, height: number) {
+  const sharpness = window.devicePixelRatio;
+  canvas.width = Math.round(width * sharpness);
+  canvas.height = Math.round(height * sharpness);
+  const context = canvas.getContext('2d')!;
+  context.scale(sharpness, sharpness);
+  return context;
 }
 
 /** Says in words which mouth is chosen, for people who don't see the canvas. */

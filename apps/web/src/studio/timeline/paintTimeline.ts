@@ -11,14 +11,27 @@ import { paintSoundHandles } from './soundHandles';
 import type { Colors, TimelinePicture } from './timelinePicture';
 import { xAt } from './viewport';
 
-/** Paints ruler and rows; the playhead lies over it as an element of its own. */
+/** Paints what stands above the rows, and stays there while they are scrolled. */
+export function paintRulerStrip(
+  context: CanvasRenderingContext2D,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
+  context.fillStyle = colors.ground;
+  context.fillRect(0, 0, picture.width, picture.height);
+  paintRuler(context, picture, colors);
+  paintMarkers(context, picture, colors);
+  if (picture.snappedTo !== null) paintSnap(context, picture.snappedTo, picture, colors);
+  paintLoop(context, picture, colors);
+}
+
+/** Paints the rows; the playhead lies over them as an element of its own. */
 export function paintTimeline(
   context: CanvasRenderingContext2D,
   picture: TimelinePicture,
   colors: Colors,
 ): void {
   context.clearRect(0, 0, picture.width, picture.height);
-  paintRuler(context, picture, colors);
   for (const row of picture.rows) paintRow(context, row, picture, colors);
   paintMarkers(context, picture, colors);
   if (picture.snappedTo !== null) paintSnap(context, picture.snappedTo, picture, colors);

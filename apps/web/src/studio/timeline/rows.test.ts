@@ -1,7 +1,13 @@
 import { compile, type MemberProgram } from '@cruvo/core/program';
-import { withLines, withMember, withoutLines } from '@cruvo/core/scene';
+import {
+  withLines,
+  withMember,
+  withoutLines,
+  withReordered,
+  withRowMoved,
+} from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
-import { layOutRows, placeAt, RULER } from './rows';
+import { HEIGHT_OF_SIZE, layOutRows, placeAt, rowsPassed, RULER, USUAL_VIEW } from './rows';
 
 const material = testMaterial();
 const size = { width: 100, height: 100 };
@@ -18,9 +24,9 @@ describe('the rows of the timeline', () => {
   it('show the one who is worked on in full, and the others thin', () => {
     const { rows, height } = layOutRows(program, 'second');
     expect(rows.map((row) => [idOf(row), row.lanes !== null])).toEqual([
-      ['third', false],
-      ['second', true],
       ['member', false],
+      ['second', true],
+      ['third', false],
     ]);
     expect(rows[1]!.height).toBeGreaterThan(5 * rows[0]!.height);
     expect(height).toBeGreaterThanOrEqual(rows[2]!.top + rows[2]!.height);
@@ -29,10 +35,43 @@ describe('the rows of the timeline', () => {
   it('have room for the tools of somebody who says nothing yet', () => {
     const silent = withoutLines(withLines(scene, lines), new Set(['second']));
     const { rows } = layOutRows(compile({ ...material, scene: silent }), 'second');
-    const [third, second] = rows;
+    const [, second, third] = rows;
     expect(second!.lanes).toBeNull();
     expect(second!.height).toBeGreaterThan(2 * third!.height);
     expect(second!.height).toBeLessThan(3 * third!.height);
+  });
+
+  it('are folded and opened whoever is worked on, and are as high as is wished', () => {
+    const views = { second: { open: false, size: 1 }, third: { open: true, size: 2 } };
+    const { rows } = layOutRows(program, 'second', (id) =>
+      id in views ? views[id as keyof typeof views] : USUAL_VIEW,
+    );
+    const [member, second, third] = rows;
+    expect(rows.map(({ lanes }) => lanes !== null)).toEqual([false, false, true]);
+    expect(second!.height).toBeGreaterThan(member!.height);
+    const usual = layOutRows(program, 'third').rows[2]!;
+    expect(third!.height - usual.height).toBe(HEIGHT_OF_SIZE);
+    expect(third!.lanes!.words.height).toBe(usual.lanes!.words.height);
+  });
+
+  it('are in the order of the scene, not of who stands in front', () => {
+    const idsOf = (now: typeof scene) =>
+      layOutRows(compile({ ...material, scene: now }), null).rows.map(idOf);
+    const moved = withRowMoved(scene, 'third', -1);
+    expect(idsOf(moved)).toEqual(['member', 'third', 'second']);
+    expect(idsOf(withReordered(moved, 'member', 2))).toEqual(['member', 'third', 'second']);
+    expect(idsOf(withRowMoved(moved, 'member', 9))).toEqual(['third', 'second', 'member']);
+    expect(withRowMoved(scene, 'nobody', 1)).toBe(scene);
+  });
+
+  it('pass others that they are dragged over by more than half', () => {
+    const { rows } = layOutRows(program, null);
+    const [first, second, third] = rows;
+    const [step, half] = [second!.top - first!.top, first!.height / 2];
+    expect(
+      [half - 1, step - half + 1, step, 9 * step].map((y) => rowsPassed(rows, first!, y)),
+    ).toEqual([0, 1, 1, 2]);
+    expect([-half, -step, -9 * step].map((y) => rowsPassed(rows, third!, y))).toEqual([0, -1, -2]);
   });
 
   it('follow each other below the ruler without lying over each other', () => {
@@ -41,25 +80,25 @@ describe('the rows of the timeline', () => {
     strips.slice(1).forEach(({ top }, at) => {
       expect(top).toBeGreaterThanOrEqual(strips[at]!.top + strips[at]!.height);
     });
-    const lanes = Object.values(rows[0]!.lanes!).filter((lane) => lane !== null);
+    const lanes = Object.values(rows[2]!.lanes!).filter((lane) => lane !== null);
     lanes.slice(1).forEach(({ top }, at) => {
       expect(top).toBeGreaterThanOrEqual(lanes[at]!.top + lanes[at]!.height);
     });
   });
 
   it('are found by the pointer', () => {
-    const { rows } = layOutRows(program, 'third');
-    const [third, second] = [rows[0]!, rows[1]!];
+    const { rows } = layOutRows(program, 'member');
+    const [member, second] = [rows[0]!, rows[1]!];
     const middle = ({ top, height }: { top: number; height: number }) => top + height / 2;
     const found = (y: number) => {
       const { part, row } = placeAt(rows, y);
       return [part, row && idOf(row)];
     };
     expect(found(5)).toEqual(['ruler', null]);
-    expect(found(middle(third.lanes!.head))).toEqual(['head', 'third']);
-    expect(found(middle(third.lanes!.mouths))).toEqual(['mouths', 'third']);
+    expect(found(middle(member.lanes!.head))).toEqual(['head', 'member']);
+    expect(found(middle(member.lanes!.mouths))).toEqual(['mouths', 'member']);
     expect(found(middle(second))).toEqual(['thin', 'second']);
-    expect(found(5000)).toEqual(['thin', 'member']);
+    expect(found(5000)).toEqual(['thin', 'third']);
     expect(placeAt([], 500)).toEqual({ part: 'ruler', row: null });
   });
 });

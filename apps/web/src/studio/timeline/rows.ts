@@ -1,4 +1,5 @@
 import type { MemberProgram, Program } from '@cruvo/core/program';
+import { inOrder } from '@cruvo/core/records';
 
 /** A strip of the timeline, CSS pixels from its top. */
 export interface Strip {
@@ -20,7 +21,7 @@ export interface Lanes {
 /** A row for each member of the cast. */
 export interface TimelineRow extends Strip {
   readonly member: MemberProgram;
-  /** Null in a thin row, which shows only where its lines are, and where there are none. */
+  /** Null in a thin row,  which shows only where its lines are, and where there are none. */
   readonly lanes: Lanes | null;
 }
 
@@ -30,17 +31,37 @@ const WITH_TOOLS = 58;
 const GAP = 3;
 const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, moods: 18, mouths: 62 };
 
-/** The rows of a scene, the front of the stage first, and how high all of them are together. */
+/** How somebody wants a row to be shown. */
+export interface RowView {
+  /** In full or thin; null: in full while its speaker is worked on. */
+  readonly open: boolean | null;
+  /** How high waveform and mouths are, 1 for as high as they are at first. */
+  readonly size: number;
+}
+
+export const USUAL_VIEW: RowView = { open: null, size: 1 };
+export const ROW_SIZE = { least: 0.6, most: 3 } as const;
+
+/**
+ * The rows of a scene in their order, and how high all of them are together.
+ *
+ * @param viewOf how the row of a member is to be shown
+ */
 export function layOutRows(
-  { members }: Pick<Program, 'members'>,
+  { members, scene }: Pick<Program, 'members' | 'scene'>,
   focus: string | null,
+  viewOf: (member: string) => RowView = () => USUAL_VIEW,
 ): { readonly rows: readonly TimelineRow[]; readonly height: number } {
   let top = RULER.height + 2;
-  const rows = [...members].reverse().map((member): TimelineRow => {
+  const targets = inOrder(scene.rows).map(({ target }) => target);
+  const sorted = targets.flatMap((id) => members.find(({ member }) => member.id === id) ?? []);
+  const rows = sorted.map((member): TimelineRow => {
     const moody = member.lines.some(({ line }) => line.moods.length > 0);
     const focused = member.member.id === focus;
+    const { open, size } = viewOf(member.member.id);
     // What holds nothing takes no room but for its tools.
-    const lanes = focused && member.lines.length > 0 ? layOutLanes(top, moody) : null;
+    const full = (open ?? focused) && member.lines.length > 0;
+    const lanes = full ? layOutLanes(top, moody, size) : null;
     const height = lanes
       ? lanes.mouths.top + lanes.mouths.height - top
       : focused
@@ -53,7 +74,7 @@ export function layOutRows(
   return { rows, height: top };
 }
 
-function layOutLanes(top: number, moody: boolean): Lanes {
+function layOutLanes(top: number, moody: boolean, size: number): Lanes {
   let next = top;
   const strip = (height: number): Strip => {
     const placed = { top: next, height };
@@ -62,12 +83,27 @@ function layOutLanes(top: number, moody: boolean): Lanes {
   };
   return {
     head: strip(LANE_HEIGHTS.head),
-    wave: strip(LANE_HEIGHTS.wave),
+    wave: strip(Math.round(size * LANE_HEIGHTS.wave)),
     words: strip(LANE_HEIGHTS.words),
     sounds: strip(LANE_HEIGHTS.sounds),
     moods: moody ? strip(LANE_HEIGHTS.moods) : null,
-    mouths: strip(LANE_HEIGHTS.mouths),
+    mouths: strip(Math.round(size * LANE_HEIGHTS.mouths)),
   };
+}
+
+/** How high a row in full is for each unit of its size, CSS pixels. */
+export const HEIGHT_OF_SIZE = LANE_HEIGHTS.wave + LANE_HEIGHTS.mouths;
+
+/** How many rows one is carried past when it is dragged down, or up where that is less than 0. @param down CSS pixels */
+export function rowsPassed(rows: readonly TimelineRow[], row: TimelineRow, down: number): number {
+  const from = rows.indexOf(row);
+  const middle = ({ top, height }: Strip) => top + height / 2;
+  if (down > 0) {
+    const edge = row.top + row.height + down;
+    return rows.slice(from + 1).filter((other) => middle(other) < edge).length;
+  }
+  const edge = row.top + down;
+  return 0 - rows.slice(0, from).filter((other) => middle(other) > edge).length;
 }
 
 /** What lies at a height of the timeline. */

@@ -30,6 +30,7 @@ export interface TimelinePicture {
 }
 
 export type Colors = Record<
+  | 'ground'
   | 'lane'
   | 'wave'
   | 'waveQuiet'
@@ -50,6 +51,7 @@ export function colorsOf(element: Element): Colors {
   const style = getComputedStyle(element);
   const read = (name: string) => style.getPropertyValue(name).trim();
   return {
+    ground: read('--bs-body-bg'),
     lane: read('--lane'),
     wave: read('--wave'),
     waveQuiet: read('--wave-quiet'),

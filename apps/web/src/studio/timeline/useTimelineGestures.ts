@@ -29,7 +29,7 @@ const SHOW_ALL: Viewport = { start: 0, scale: 0 };
  * wheel.
  */
 export function useTimelineGestures(
-  canvas: RefObject<HTMLCanvasElement | null>,
+  element: RefObject<HTMLElement | null>,
   surface: TimelineSurface,
 ): void {
   const open = useOpenScene();
@@ -37,18 +37,21 @@ export function useTimelineGestures(
     readonly drag: Drag;
     readonly view: Viewport;
     readonly whole: boolean;
-    /** Where the canvas was when the drag began. */
+    /** Where the rows were when the drag began. */
     readonly box: DOMRect;
   } | null>(null);
   const { viewport, extent, setViewport, setSnappedTo } = surface;
 
-  const place = (clientX: number, clientY: number) => {
+  const place = (clientX: number, clientY: number, on: EventTarget | null) => {
     // What is dragged may make rows higher, which must not move others under the pointer.
-    const box = dragging.current?.box ?? canvas.current!.getBoundingClientRect();
+    const box = dragging.current?.box ?? element.current!.getBoundingClientRect();
     const x = clientX - box.left;
     // What is dragged may make the scene longer, which must not move it away under the pointer.
     const view = dragging.current?.view ?? viewport;
-    return { x, y: clientY - box.top, time: Math.max(0, timeAt(view, x)) };
+    // The ruler stays at the top while rows are scrolled beneath it.
+    const onRuler = on instanceof Element && on.classList.contains('ruler');
+    const y = onRuler ? 0 : clientY - box.top;
+    return { x, y, time: Math.max(0, timeAt(view, x)) };
   };
 
   useGesture(
@@ -64,11 +67,11 @@ export function useTimelineGestures(
         cancel,
         event,
       }) => {
-        const at = place(clientX, clientY);
+        const at = place(clientX, clientY, event.target);
         if (first) {
           if (event instanceof PointerEvent && event.button > 0) return cancel();
           const whole = isWhole(viewport, extent);
-          const box = canvas.current!.getBoundingClientRect();
+          const box = element.current!.getBoundingClientRect();
           dragging.current = {
             drag: grab(open, surface, at, shiftKey),
             view: viewport,
@@ -89,12 +92,12 @@ export function useTimelineGestures(
       },
       onMove: ({ xy: [clientX, clientY], dragging: busy, event }) => {
         if (busy || !(event.target instanceof HTMLElement)) return;
-        event.target.style.cursor = cursorAt(open, surface, place(clientX, clientY));
+        event.target.style.cursor = cursorAt(open, surface, place(clientX, clientY, event.target));
       },
       onWheel: ({ event, delta: [dx, dy], shiftKey, last }) => {
         if (last) return;
         event.preventDefault();
-        const { x } = place(event.clientX, event.clientY);
+        const { x } = place(event.clientX, event.clientY, null);
         setViewport((before) =>
           shiftKey || Math.abs(dx) > Math.abs(dy)
             ? panBy(before, dx || dy, extent)
@@ -102,12 +105,12 @@ export function useTimelineGestures(
         );
       },
       onPinch: ({ origin: [clientX], delta: [change] }) => {
-        const { x } = place(clientX, 0);
+        const { x } = place(clientX, 0, null);
         setViewport((before) => zoomAround(before, Math.exp(change), x, extent));
       },
     },
     {
-      target: canvas,
+      target: element,
       eventOptions: { passive: false },
       drag: { filterTaps: false, keyboardDisplacement: 0 },
     },

@@ -7,7 +7,7 @@ import { moods } from './scene/0003-moods';
 import { pauses } from './scene/0004-pauses';
 import { records as sceneRecords } from './scene/0005-records';
 import { layeredBackdrops } from './scene/0007-layered-backdrops';
-import { captions } from './scene/0009-captions';
+import { captionsAndRowOrder } from './scene/0009-captions-and-row-order';
 import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
 import { sounds } from './scene/0002-sounds';
@@ -24,7 +24,7 @@ export const MIGRATIONS = {
     stretches,
     layeredBackdrops,
     linesWithoutAVoice,
-    captions,
+    captionsAndRowOrder,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

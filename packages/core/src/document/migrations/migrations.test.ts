@@ -3,6 +3,7 @@ import { chartOf } from '../../mouth/mouthRig';
 import { partsOf } from '../../character/partList';
 import { PRODUCTION_VERSION } from '../../scene/production';
 import { IDENTITY } from '../../geometry';
+import { inOrder } from '../../records';
 import { backdropItems, backdropPlace } from '../../scene/backdrop';
 import { castOf } from '../../scene/cast';
 import { linesOf, SCENE_VERSION, speakerOf } from '../../scene/scene';
@@ -54,6 +55,16 @@ it('mouths that followed the loudness still do, as they did', () => {
   expect(fit).toMatchObject({ method: 'loudness', gate: 0.4, hold: 1, leadSeconds: 0 });
   expect(fit.smooth).toBeCloseTo(0.4);
   expect([language, channel]).toEqual(['en', 'both']);
+});
+
+it('rows are shown in the order in which they were', () => {
+  const shown = (version: number) => {
+    const { body } = scenes.find(({ body }) => body.schemaVersion === version)!;
+    return inOrder(readDocument('scene', body).rows).map(({ target }) => target);
+  };
+  // Until then, whoever stood in front was shown first.
+  expect(shown(8)).toEqual(['other', 'member']);
+  expect(shown(9)).toEqual(['member', 'other']);
 });
 
 it('lines show in their pauses what they did', () => {
