@@ -1,7 +1,7 @@
 import { hash, testVoice } from '../testing/testScene';
 import { toFlicks } from '../time';
 import { textLine, wholeLine, type Line } from './line';
-import { nextTakeName, takeInUse, withCurrentTake, withoutTake } from './takeEdits';
+import { nextTakeName, takeInUse, withBestTakes, withCurrentTake, withoutTake } from './takeEdits';
 import { takesSchema } from './takes';
 
 const first: Line = wholeLine({ id: 'a', row: 'row', name: 'a', start: 0, voice: testVoice });
@@ -40,6 +40,13 @@ describe('takes', () => {
     const ids = two.takes.map(({ id }) => id);
     expect(withoutTake(two, ids[0]!).takes.map(({ id }) => id)).toEqual([ids[1]]);
     expect(withoutTake(two, ids[1]!)).toEqual(two);
+  });
+  it('that are good are kept, and the one that is heard', () => {
+    const third = withCurrentTake({ ...two, voice: { ...other, working: hash('7') } }, newId);
+    const starred = third.takes.map((take, at) => ({ ...take, starred: at === 0 }));
+    const names = (line: Line) => withBestTakes(line).takes.map(({ name }) => name);
+    expect(names({ ...third, takes: starred })).toEqual(['Take 1', 'Take 3']);
+    expect(names(third)).toEqual(['Take 3']);
   });
   it('are told in times of the recording, whatever the pace of the line', () => {
     const slow = { ...two, duration: 2 * other.duration, offset: toFlicks(1), length: toFlicks(2) };

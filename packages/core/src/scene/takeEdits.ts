@@ -35,3 +35,9 @@ export function withoutTake(line: Line, id: string): Line {
   const inUse = takeInUse(line)?.id;
   return { ...line, takes: line.takes.filter((take) => take.id === inUse || take.id !== id) };
 }
+
+/** A line with those takes alone that are marked as good, and the one that is heard. */
+export function withBestTakes(line: Line): Line {
+  const inUse = takeInUse(line);
+  return { ...line, takes: line.takes.filter((take) => take.starred || take === inUse) };
+}

@@ -1,9 +1,10 @@
-import { Pause, Play, Star, Trash2 } from 'lucide-react';
+import { Pause, Play, Replace, Star, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import {
   isVoiced,
   takeInUse,
+  withBestTakes,
   withLines,
   withoutTake,
   type Line,
@@ -25,6 +26,7 @@ export function TakeList({ line, replacing }: { line: Line; replacing: Replacing
   if (line.takes.length === 0) return null;
   const { frameRate } = program.scene;
   const used = takeInUse(line);
+  const best = withBestTakes(line);
   const stretch = stretchIn(line, loop);
   const edit = (change: (line: Line) => Line) =>
     store.getState().edit((scene) => withLines(scene, [change(scene.lines[line.id]!)]));
@@ -56,15 +58,11 @@ export function TakeList({ line, replacing }: { line: Line; replacing: Replacing
           ) : (
             <>
               {stretch && (
-                <Button
-                  size="sm"
-                  variant="link"
-                  className="p-0"
-                  title="Takes only what is looped from this take, and keeps the rest"
+                <IconButton
+                  icon={Replace}
+                  label={`Use ${take.name} in the loop only`}
                   onClick={() => void putIntoLoop(take)}
-                >
-                  in the loop
-                </Button>
+                />
               )}
               <Button
                 size="sm"
@@ -92,6 +90,17 @@ export function TakeList({ line, replacing }: { line: Line; replacing: Replacing
           )}
         </div>
       ))}
+      {best.takes.length < line.takes.length && (
+        <Button
+          size="sm"
+          variant="link"
+          className="p-0 text-decoration-none"
+          title="Deletes takes that are neither in use nor marked as good; undo brings them back"
+          onClick={() => edit(withBestTakes)}
+        >
+          Keep the good ones only
+        </Button>
+      )}
     </section>
   );
 }
