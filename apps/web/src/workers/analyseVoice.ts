@@ -1,7 +1,15 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { Problem, cancelled } from '@cruvo/core/problem';
 import { writeTrack, type VoiceTrack } from '@cruvo/core/speech';
-import type { Hearing, AnalysisProgress, AnalysisRequest, AnalysisResult } from './analysis.worker';
+import type { CheckedVoice } from '@cruvo/core/audio';
+import type {
+  AnalysisProgress,
+  AnalysisRequest,
+  AnalysisResult,
+  CheckRequest,
+  Hearing,
+  HearingFailure,
+} from './analysis.worker';
 
 /** A voice track under the id that its content gives it. */
 export interface AnalysedVoice {
@@ -23,6 +31,23 @@ export async function analyseVoice(
   onProgress: (progress: AnalysisProgress) => void,
   signal: AbortSignal,
 ): Promise<AnalysisResult> {
+  const result = await inWorker<AnalysisResult | HearingFailure>(
+    (remote) => remote.hear(request, proxy(onProgress)),
+    signal,
+  );
+  if ('sentence' in result) throw new Problem(result.code, result.sentence);
+  return result;
+}
+
+/** Looks a voice over in a worker of its own. @param signal stops the worker at once */
+export function checkVoice(request: CheckRequest, signal: AbortSignal): Promise<CheckedVoice> {
+  return inWorker((remote) => remote.check(request), signal);
+}
+
+async function inWorker<Result>(
+  work: (remote: Remote<Hearing>) => PromiseLike<Result>,
+  signal: AbortSignal,
+): Promise<Result> {
   const worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module' });
   try {
     const stopped = new Promise<never>((_resolve, reject) => {
@@ -30,10 +55,7 @@ export async function analyseVoice(
       worker.addEventListener('error', ({ message }) => reject(new Error(message)));
     });
     if (signal.aborted) throw cancelled();
-    const remote: Remote<Hearing> = wrap<Hearing>(worker);
-    const result = await Promise.race([remote.hear(request, proxy(onProgress)), stopped]);
-    if ('sentence' in result) throw new Problem(result.code, result.sentence);
-    return result;
+    return await Promise.race([work(wrap<Hearing>(worker)), stopped]);
   } finally {
     worker.terminate();
   }

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { type VoiceChannel, heardChannel } from '@cruvo/core/audio';
+import { type CheckedVoice, heardChannel, VoiceCheck, type VoiceChannel } from '@cruvo/core/audio';
 import { Problem, type ProblemCode } from '@cruvo/core/problem';
 import type { OwnPronunciation } from '@cruvo/core/scene';
 import {
@@ -29,6 +29,9 @@ export interface AnalysisRequest {
   readonly stretch: { readonly start: number; readonly end: number } | null;
 }
 
+/** A voice to be looked over: the address of the working voice, absolute, and what is heard of it. */
+export type CheckRequest = Pick<AnalysisRequest, 'url' | 'channel'>;
+
 /** How far hearing has come. */
 export interface AnalysisProgress {
   /** 0 to 1. */
@@ -50,6 +53,7 @@ export interface AnalysisResult {
 }
 
 const hearing = {
+  check,
   async hear(
     request: AnalysisRequest,
     onProgress: (progress: AnalysisProgress) => void,
@@ -64,6 +68,17 @@ const hearing = {
 };
 
 export type Hearing = typeof hearing;
+
+/** Looks a voice over before anything is fitted to it. */
+async function check({ url, channel }: CheckRequest): Promise<CheckedVoice> {
+  const voice = await openVoice(url);
+  const checked = new VoiceCheck(voice.sampleRate);
+  for (let at = 0; at < voice.duration; at += STRETCH_SECONDS) {
+    const block = await voice.read(at, Math.min(voice.duration, at + STRETCH_SECONDS));
+    checked.push(heardChannel(block, channel));
+  }
+  return checked.finish();
+}
 
 async function hear(
   request: AnalysisRequest,

@@ -8,3 +8,4 @@ export * from './peaks';
 export * from './samples';
 export * from './spectrum';
 export * from './voiceQuality';
+export * from './voiceCheck';

@@ -34,7 +34,12 @@ function check(samples: Float32Array, isSpoken = speaks) {
   clipping.push(samples);
   spectrum.push(analyser.push(samples));
   spectrum.push(analyser.finish());
-  const quality = measureQuality(loudness.finish(), spectrum.finish(), clipping.moments, isSpoken);
+  const quality = measureQuality(
+    loudness.finish(),
+    spectrum.finish(),
+    clipping.times.length,
+    isSpoken,
+  );
   return { quality, kinds: voiceFindings(quality).map(({ kind }) => kind) };
 }
 

@@ -41,12 +41,12 @@ const CLIPPED_RUN = 3;
 /** Clipped runs nearer to each other than this are one moment, seconds. */
 const MOMENT = 0.05;
 
-/** Counts the moments in which samples are cut off. */
+/** Notes the moments in which samples are cut off. */
 export class ClippingMeter {
   private run = 0;
   private at = 0;
-  private last = -Infinity;
-  moments = 0;
+  /** When, seconds. */
+  readonly times: number[] = [];
 
   constructor(private readonly sampleRate: number) {}
 
@@ -56,9 +56,7 @@ export class ClippingMeter {
       this.run = sample >= FULL_SCALE || sample <= -FULL_SCALE ? this.run + 1 : 0;
       if (this.run !== CLIPPED_RUN) continue;
       const time = (this.at + index) / this.sampleRate;
-      if (time - this.last < MOMENT) continue;
-      this.moments++;
-      this.last = time;
+      if (time - (this.times.at(-1) ?? -Infinity) >= MOMENT) this.times.push(time);
     }
     this.at += mono.length;
   }
@@ -84,7 +82,7 @@ export function measureQuality(
     spoken: values.length > 0 ? speech.length / values.length : 0,
     speechLevel: meanLevel(speech),
     backgroundLevel: medianLevel(background),
-    ...pitchesInPauses(spectrum, isSpoken),
+    ...pitchesInPauses(tonesInPauses(spectrum, isSpoken)),
     clippedPerMinute: values.length > 0 ? (clippedMoments * 60 * rate) / values.length : 0,
     decay: decayAfterSpeech(loudness, isSpoken),
     highest: highestFrequency(spectrum, isSpoken),
@@ -109,24 +107,42 @@ const GROUP = 5;
 const PROMINENT = 12;
 const FAINT = -70;
 
-function pitchesInPauses(spectrum: Spectrum, isSpoken: (time: number) => boolean) {
+/** A moment in which nobody speaks. */
+export interface PauseTone {
+  /** Seconds. */
+  readonly start: number;
+  readonly end: number;
+  /** The band of the spectrum in which a pitch sounds; null where none does. */
+  readonly band: number | null;
+}
+
+/** What sounds in the pauses of a voice, moment by moment. */
+export function tonesInPauses(
+  spectrum: Spectrum,
+  isSpoken: (time: number) => boolean,
+): PauseTone[] {
   const levels = spectrumLevels(spectrum);
   const groups = Math.floor(levels.length / SPECTRUM_BANDS / GROUP);
-  const bands = new Map<number, number>();
-  let silent = 0;
-  let tonal = 0;
+  const length = GROUP / spectrum.rate;
+  const tones: PauseTone[] = [];
   for (let group = 0; group < groups; group++) {
-    const time = ((group + 0.5) * GROUP) / spectrum.rate;
-    if (isSpoken(time)) continue;
-    silent++;
+    if (isSpoken((group + 0.5) * length)) continue;
     const mean = meanBands(levels, group * GROUP, (group + 1) * GROUP);
-    const band = prominentBand(mean);
-    if (band === null) continue;
-    tonal++;
-    bands.set(band, (bands.get(band) ?? 0) + 1);
+    tones.push({ start: group * length, end: (group + 1) * length, band: prominentBand(mean) });
   }
+  return tones;
+}
+
+function pitchesInPauses(tones: readonly PauseTone[]) {
+  const bands = new Map<number, number>();
+  const sounding = tones.flatMap(({ band }) => band ?? []);
+  for (const band of sounding) bands.set(band, (bands.get(band) ?? 0) + 1);
   const commonest = Math.max(0, ...bands.values());
-  return { tonal: silent > 0 ? tonal / silent : 0, tuneful: tonal > 0 ? 1 - commonest / tonal : 0 };
+  const share = (part: number, whole: number) => (whole > 0 ? part / whole : 0);
+  return {
+    tonal: share(sounding.length, tones.length),
+    tuneful: sounding.length > 0 ? 1 - commonest / sounding.length : 0,
+  };
 }
 
 function meanBands(levels: Float32Array, from: number, to: number): Float64Array {

@@ -20,6 +20,7 @@ import { ScriptField } from './ScriptField';
 import type { Fitting } from './useFitting';
 import type { Replacing } from './useReplacing';
 import { VoiceReport } from './VoiceReport';
+import { VoiceTroubles } from './VoiceTroubles';
 
 const BandChooser = lazy(() => import('./BandChooser'));
 
@@ -87,6 +88,9 @@ export function VoicePanel({
         <Alert variant="danger" className="py-2 small mt-2 mb-0">
           {problem}
         </Alert>
+      )}
+      {isVoiced(line) && (
+        <VoiceTroubles line={line} fitted={track !== undefined && track.quality !== null} />
       )}
       {isVoiced(line) && (
         <div className="mt-2">

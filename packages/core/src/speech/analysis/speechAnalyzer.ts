@@ -96,7 +96,7 @@ export class SpeechAnalyzer {
       deviations: alignment && departuresOf(alignment),
       loudness,
       spectrum,
-      quality: measureQuality(loudness, spectrum, this.clipping.moments, spokenIn(sounds)),
+      quality: measureQuality(loudness, spectrum, this.clipping.times.length, spokenIn(sounds)),
     };
   }
 
