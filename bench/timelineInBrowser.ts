@@ -8,8 +8,8 @@ import type { Scene } from '@cruvo/core/scene';
 import { readTrack } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
 import { History } from '../apps/web/src/history/history';
-import { paintTimeline } from '../apps/web/src/studio/timeline/paintTimeline';
-import { layOutRows } from '../apps/web/src/studio/timeline/rows';
+import { paintRulerStrip, paintTimeline } from '../apps/web/src/studio/timeline/paintTimeline';
+import { layOutRows, RULER } from '../apps/web/src/studio/timeline/rows';
 import type { Colors } from '../apps/web/src/studio/timeline/timelinePicture';
 import {
   clampViewport,
@@ -45,7 +45,17 @@ const PEAKS_A_SECOND = 800;
 
 const COLORS = Object.fromEntries(
   [
-    ...['lane', 'wave', 'waveQuiet', 'mouth', 'mouthEdge', 'byHand', 'chosen', 'onChosen'],
+    ...[
+      'ground',
+      'lane',
+      'wave',
+      'waveQuiet',
+      'mouth',
+      'mouthEdge',
+      'byHand',
+      'chosen',
+      'onChosen',
+    ],
     ...['head', 'unsure', 'text', 'textQuiet'],
   ].map((name, at) => [name, `hsl(${at * 30} 40% 60%)`]),
 ) as Colors;
@@ -71,20 +81,24 @@ function paintHour({ scene: first, characters, track, peaks, member, line }: Inp
     ]),
   );
   const { height } = layOutRows(program, member);
-  const canvas = Object.assign(document.createElement('canvas'), { width: WIDTH, height });
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const contextOf = (tall: number) =>
+    Object.assign(document.createElement('canvas'), { width: WIDTH, height: tall }).getContext(
+      '2d',
+      {
+        willReadFrequently: true,
+      },
+    )!;
+  const [context, ruler] = [contextOf(height), contextOf(RULER.height)];
   const paint = (viewport: Viewport) => {
     const laid = layOutRows(program, member).rows;
-    paintTimeline(
-      context,
-      {
-        ...{ program, viewport, rows: laid, width: WIDTH, height, peaks: pyramids, thumbnails },
-        ...{ chosen: null, line, loop: null, snappedTo: null, marquee: null },
-        together: new Set([line]),
-      },
-      COLORS,
-    );
-    context.getImageData(0, 0, 1, 1);
+    const picture = {
+      ...{ program, viewport, rows: laid, width: WIDTH, height, peaks: pyramids, thumbnails },
+      ...{ chosen: null, line, loop: null, snappedTo: null, marquee: null },
+      together: new Set([line]),
+    };
+    paintTimeline(context, picture, COLORS);
+    paintRulerStrip(ruler, { ...picture, height: RULER.height }, COLORS);
+    for (const painted of [context, ruler]) painted.getImageData(0, 0, 1, 1);
   };
 
   // From all of it to single frames, about a place in the middle, and back.

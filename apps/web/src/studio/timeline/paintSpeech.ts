@@ -24,12 +24,15 @@ export function paintSpeech(
   if (!track) return;
   const { origin } = lineTimes(line);
   const toScene = (time: number) => origin + time;
-  for (const { item, ...place } of visibleSpans(track.words, viewport, width, toScene)) {
-    paintWord(context, item, place, lanes.words, colors);
-  }
-  for (const { item, ...place } of visibleSpans(track.sounds, viewport, width, toScene)) {
-    if (item.viseme !== SILENCE) paintSound(context, item, place, lanes.sounds, colors);
-  }
+  const words = [...visibleSpans(track.words, viewport, width, toScene)];
+  const sounds = [...visibleSpans(track.sounds, viewport, width, toScene)].filter(
+    ({ item }) => item.viseme !== SILENCE,
+  );
+  context.textBaseline = 'middle';
+  context.textAlign = 'center';
+  paintWords(context, words, lanes.words, colors);
+  paintSounds(context, sounds, lanes.sounds, colors);
+  context.textAlign = 'start';
 }
 
 interface Place {
@@ -37,42 +40,47 @@ interface Place {
   readonly right: number;
 }
 
-function paintWord(
+// All is painted colour by colour: changing it takes longer than a rectangle.
+function paintWords(
   context: CanvasRenderingContext2D,
-  { text }: SpokenWord,
-  { left, right }: Place,
+  words: readonly (Place & { readonly item: SpokenWord })[],
   { top, height }: Strip,
   colors: Colors,
 ): void {
   context.fillStyle = colors.mouth;
-  context.fillRect(left, top + 1, Math.max(1, right - left - 1), height - 2);
+  for (const { left, right } of words) {
+    context.fillRect(left, top + 1, Math.max(1, right - left - 1), height - 2);
+  }
   context.font = FONT;
-  write(context, text, { left, right }, top + height / 2, colors.text);
+  context.fillStyle = colors.text;
+  for (const { item, ...place } of words) write(context, item.text, place, top + height / 2);
 }
 
-/** The name of the mouth, and under it a bar as long as the sound is sure. */
-function paintSound(
+/** The names of the mouths, and under each a bar as long as the sound is sure. */
+function paintSounds(
   context: CanvasRenderingContext2D,
-  { viseme, confidence }: Sound,
-  { left, right }: Place,
+  sounds: readonly (Place & { readonly item: Sound })[],
   { top, height }: Strip,
   colors: Colors,
 ): void {
-  const width = Math.max(1, right - left - (right - left > NARROWEST_EDGED ? 1 : 0));
-  const unsure = confidence < UNSURE;
+  const widthIn = ({ left, right }: Place) =>
+    Math.max(1, right - left - (right - left > NARROWEST_EDGED ? 1 : 0));
   context.fillStyle = colors.mouth;
-  context.fillRect(left, top, width, height - BAR);
-  context.fillStyle = unsure ? colors.unsure : colors.wave;
-  context.fillRect(left, top + height - BAR, Math.max(1, width * confidence), BAR);
+  for (const place of sounds) context.fillRect(place.left, top, widthIn(place), height - BAR);
   context.font = SMALL_FONT;
   const middle = top + (height - BAR) / 2;
-  write(
-    context,
-    VISEME_NAMES[viseme],
-    { left, right },
-    middle,
-    unsure ? colors.unsure : colors.text,
-  );
+  for (const unsure of [false, true]) {
+    context.fillStyle = unsure ? colors.unsure : colors.wave;
+    const alike = sounds.filter(({ item }) => item.confidence < UNSURE === unsure);
+    for (const { item, ...place } of alike) {
+      const sure = Math.max(1, widthIn(place) * item.confidence);
+      context.fillRect(place.left, top + height - BAR, sure, BAR);
+    }
+    context.fillStyle = unsure ? colors.unsure : colors.text;
+    for (const { item, ...place } of alike) {
+      write(context, VISEME_NAMES[item.viseme], place, middle);
+    }
+  }
 }
 
 /** Writes in the middle of a place, if there is room for at least the first letters. */
@@ -81,16 +89,11 @@ function write(
   text: string,
   { left, right }: Place,
   y: number,
-  color: string,
 ): void {
   const room = right - left - PADDING;
   if (room < NARROWEST_TEXT) return;
   const first = text.split(' ')[0]!;
   const shown = [text, first].find((candidate) => widthOf(context, candidate) <= room);
   if (shown === undefined) return;
-  context.fillStyle = color;
-  context.textBaseline = 'middle';
-  context.textAlign = 'center';
   context.fillText(shown, (left + right) / 2, y);
-  context.textAlign = 'start';
 }
