@@ -7,6 +7,7 @@ import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
 import { replacing } from './parts/replacing';
+import { studio } from './parts/studio';
 import { synchrony } from './parts/synchrony';
 import { timeline } from './parts/timeline';
 import type { Report } from './report';
@@ -17,6 +18,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   frame,
   editing,
   timeline,
+  studio,
   artwork,
   synchrony,
   replacing,

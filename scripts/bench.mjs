@@ -2,5 +2,5 @@
 import { runToEnd, tsx } from './lib/processes.mjs';
 import { setUp } from './lib/studio.mjs';
 
-setUp(['ffmpeg', 'espeak-ng', 'chromium']);
+setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
 process.exit(runToEnd([...tsx, 'bench/run.ts', ...process.argv.slice(2)]));

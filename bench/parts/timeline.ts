@@ -1,16 +1,13 @@
-import { inTable } from '@cruvo/core/records';
-import { standing, wholeLine, type CastMember, type Line, type Row } from '@cruvo/core/scene';
+import { wholeLine } from '@cruvo/core/scene';
 import { writeTrack } from '@cruvo/core/speech';
-import { toFlicks, toSeconds } from '@cruvo/core/time';
+import { toSeconds } from '@cruvo/core/time';
 import { onPage } from '../browserPage';
 import { demoScene } from '../demoScene';
+import { HOUR, hourScene } from '../hourScene';
 import { fixed, table, type Figure, type Report } from '../report';
 import type { TimelineTimes } from '../timelineInBrowser';
 import { percentile } from '../timing';
 
-const LINES = 500;
-const SPEAKERS = 20;
-const SECONDS = 3600;
 const TRACK = 'track';
 const PEAKS = 'e'.repeat(64);
 
@@ -21,28 +18,10 @@ export async function timeline(): Promise<Report> {
     const isbel = demo.material.characters.get('isbel')!;
     const { scene } = demo.program;
     const voice = { ...scene.lines['bulletin']!.voice!, peaks: PEAKS };
-    const members = Array.from({ length: SPEAKERS }, (_, at) =>
-      standing({ id: `member ${at}`, character: 'isbel', x: 90 * at, y: 1000, scale: 0.4 }),
-    );
-    const lines = Array.from({ length: LINES }, (_, at): Line => {
-      const start = toFlicks((at * SECONDS) / LINES);
-      const row = `member ${at % SPEAKERS}`;
-      return {
-        ...wholeLine({ id: `line ${at}`, row, name: `Line ${at}`, start, voice }),
-        ...{ track: TRACK, length: toFlicks(10) },
-      };
-    });
-    const hour = {
-      ...scene,
-      length: toFlicks(SECONDS + 10),
-      cast: inTable<CastMember>(members),
-      rows: inTable<Row>(
-        members.map(({ id }) => ({ id, kind: 'dialogue', target: id, muted: false })),
-      ),
-      lines: Object.fromEntries(lines.map((one) => [one.id, one])),
-    };
+    const line = { ...wholeLine({ id: '', row: '', name: '', start: 0, voice }), track: TRACK };
+    const hour = hourScene(scene, 'isbel', line);
     const input = {
-      ...{ scene: hour, characters: [['isbel', isbel]], member: 'member 4', line: 'line 304' },
+      ...{ scene: hour, characters: [['isbel', isbel]], member: 'member-4', line: 'line-304' },
       track: [TRACK, [...writeTrack(demo.material.tracks.get(TRACK)!)]],
       peaks: { hash: PEAKS, seconds: Math.ceil(toSeconds(voice.duration)) },
     };
@@ -75,7 +54,7 @@ function reportOf({ mouths, compiled, zoom, pan, edit }: TimelineTimes): Report 
     text: [
       '## The timeline of an hour',
       '',
-      `${LINES} lines of ${SPEAKERS} speakers in an hour, ${mouths.toLocaleString('en')} mouths. The whole canvas is painted each time, in Chromium without a GPU; an edit sets one mouth by hand: history, what is not saved yet, the program, the timeline. Milliseconds.`,
+      `${HOUR.lines} lines of ${HOUR.speakers} speakers in an hour, ${mouths.toLocaleString('en')} mouths. The whole canvas is painted each time, in Chromium without a GPU; an edit sets one mouth by hand: history, what is not saved yet, the program, the timeline. Milliseconds.`,
       '',
       ...table(
         ['', 'middle', '95 %', 'wanted'],

@@ -11,8 +11,8 @@ const AT_ONCE_SECONDS = 8;
 const AT_ONCE_IN_ALL = 60;
 /** While many lines are chosen elsewhere, whoever listens is told at most so often, ms. */
 const TELL_EVERY_MS = 150;
-/** Choices that are remembered, so that undo finds them, and until they are asked for. */
-const REMEMBERED = 2000;
+/** Choices that are remembered of each mood of a line, so that undo finds them. */
+const REMEMBERED = 12;
 
 interface Choice {
   readonly request: SelectionRequest;
@@ -24,7 +24,8 @@ interface Choice {
  * whoever listens is told when it is fulfilled.
  */
 export class MouthSelector {
-  private readonly chosen: Choice[] = [];
+  /** By mood and line, the latest first. */
+  private readonly chosen = new Map<string, readonly Choice[]>();
   /** The latest wish of each mood of each line. */
   private readonly wishes = new Map<string, SelectionRequest>();
   private running = false;
@@ -38,7 +39,9 @@ export class MouthSelector {
 
   /** The mouths of a line; null where they are still being chosen. */
   readonly select = (request: SelectionRequest): readonly HeldDrawing[] | null => {
-    const known = this.chosen.find((choice) => sameRequest(choice.request, request));
+    const known = this.chosen
+      .get(keyOf(request))
+      ?.find((choice) => sameRequest(choice.request, request));
     if (known) return known.mouths;
     const seconds = toSeconds(request.duration);
     if (seconds <= AT_ONCE_SECONDS && this.spent + seconds <= AT_ONCE_IN_ALL) {
@@ -46,7 +49,7 @@ export class MouthSelector {
       this.spent += seconds;
       return selectAtOnce(request);
     }
-    this.wishes.set(`${request.line} ${request.mood}`, request);
+    this.wishes.set(keyOf(request), request);
     void this.run();
     return null;
   };
@@ -61,8 +64,9 @@ export class MouthSelector {
         if (!next) return;
         // Where there is no elsewhere, the page waits rather than showing no mouths.
         const mouths = await this.elsewhere(next).catch(() => selectAtOnce(next));
-        this.chosen.unshift({ request: next, mouths });
-        this.chosen.splice(REMEMBERED);
+        const key = keyOf(next);
+        const before = this.chosen.get(key) ?? [];
+        this.chosen.set(key, [{ request: next, mouths }, ...before].slice(0, REMEMBERED));
         if (this.wishes.size > 0 && performance.now() - told < TELL_EVERY_MS) continue;
         told = performance.now();
         this.onChosen();
@@ -73,13 +77,15 @@ export class MouthSelector {
   }
 
   private next(): SelectionRequest | undefined {
-    for (const [line, request] of this.wishes) {
-      this.wishes.delete(line);
+    for (const [key, request] of this.wishes) {
+      this.wishes.delete(key);
       return request;
     }
     return undefined;
   }
 }
+
+const keyOf = ({ line, mood }: SelectionRequest) => `${line} ${mood}`;
 
 function sameRequest(one: SelectionRequest, other: SelectionRequest): boolean {
   return (Object.keys(one) as (keyof SelectionRequest)[]).every((key) => one[key] === other[key]);

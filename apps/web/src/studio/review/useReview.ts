@@ -33,20 +33,14 @@ export function useReview(): { readonly review: Review | null; readonly next: ()
   /** What was chosen to be looked at; another choice, by hand, ends the review. */
   const [target, setTarget] = useState<Chosen | null>(null);
   const active = target !== null && target === chosen;
-  const unsure = useMemo(
-    () => unsureSounds(program.members.flatMap(({ lines }) => lines)),
-    [program],
-  );
-  const sound = useMemo(
-    () =>
-      active && chosen
-        ? (unsure.find(({ line, sound: { start, end } }) => {
-            const time = toSeconds(chosen.time);
-            return line.line.id === chosen.line && time >= start && time < end;
-          }) ?? null)
-        : null,
-    [active, chosen, unsure],
-  );
+  const sound = useMemo(() => {
+    const line = active ? program.lines.get(chosen.line) : undefined;
+    if (!line || !chosen) return null;
+    const time = toSeconds(chosen.time);
+    return (
+      unsureSounds([line]).find(({ sound: { start, end } }) => time >= start && time < end) ?? null
+    );
+  }, [active, chosen, program]);
 
   const goTo = useCallback(
     ({ line, sound: { start, end }, time }: UnsureSound) => {
@@ -71,11 +65,14 @@ export function useReview(): { readonly review: Review | null; readonly next: ()
   }, [active, transport]);
   const next = useCallback(() => {
     const here = sound?.time ?? toFlicks(transport.time());
-    const left = unsure.filter(({ seen }) => !seen).filter((one) => one !== sound);
+    // Of all lines only when it is asked for: an hour has thousands.
+    const left = unsureSounds(program.members.flatMap(({ lines }) => lines)).filter(
+      ({ seen, time }) => !seen && time !== sound?.time,
+    );
     const following = left.find(({ time }) => time > here) ?? left[0];
     if (!following) return stop();
     goTo(following);
-  }, [sound, unsure, transport, goTo, stop]);
+  }, [sound, program, transport, goTo, stop]);
 
   if (!sound) return { review: null, next };
   const found = chosenMouth(program, chosen);
