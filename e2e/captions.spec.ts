@@ -1,8 +1,6 @@
 import { copyOfScene, DEMO, expect, test } from './studio';
 
-test('what is said is written on the stage, and placed by dragging', async ({
-  studio: first,
-}) => {
+test('what is said is written on the stage, and placed by dragging', async ({ studio: first }) => {
   const studio = await copyOfScene(first, DEMO.dialogue, ({ lines }) => lines);
   const { page } = studio;
   await page.getByRole('tab', { name: 'Scene' }).click();

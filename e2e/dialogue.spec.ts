@@ -228,6 +228,44 @@ test('who is worked on stands where the numbers say, and moves together with oth
   expect(twin.group).not.toBeNull();
 });
 
+test('who is worked on is turned by a handle, snaps into place, and is put behind others', async ({
+  studio,
+}) => {
+  const { page } = studio;
+  await bringIn(studio);
+  await page.getByRole('tab', { name: 'Scene' }).click();
+  const dragBy = async (selector: string, across: number, down: number) => {
+    const box = (await page.locator(selector).boundingBox())!;
+    const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + across, from.y + down, { steps: 6 });
+    await page.mouse.up();
+  };
+  await dragBy('.stage-handles .turn', 60, 0);
+  const turned = page.getByLabel('Turned, degrees');
+  await expect(turned).not.toHaveValue('0');
+  await page.keyboard.press('Control+z');
+  await expect(turned).toHaveValue('0');
+
+  // Somewhere near the middle of the stage, whose width is 1920, it is drawn to it.
+  await page.getByLabel('Across', { exact: true }).fill('700');
+  await page.getByLabel('Across', { exact: true }).press('Enter');
+  const stage = (await page.locator('.stage-handles').boundingBox())!;
+  await dragBy('.stage-handles .frame', (258 / 1920) * stage.width, 0);
+  await expect(page.getByLabel('Across', { exact: true })).toHaveValue('960');
+
+  const cast = page.getByRole('region', { name: 'Cast' });
+  const order = () => cast.locator('.cast-name').allTextContents();
+  const [front, back] = await order();
+  await cast.getByRole('button', { name: `Move ${front}` }).focus();
+  for (const key of ['Space', 'ArrowDown', 'Space']) {
+    await page.keyboard.press(key);
+    await page.evaluate(() => new Promise(requestAnimationFrame));
+  }
+  await expect.poll(order).toEqual([back, front]);
+});
+
 test.describe('several lines', () => {
   test.use({ permissions: ['clipboard-read', 'clipboard-write'] });
 

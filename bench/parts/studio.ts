@@ -104,7 +104,13 @@ async function editTimes(page: Page, count: number): Promise<number[]> {
   await page.keyboard.press('Enter');
   for (let at = 0; at < count; at++) {
     await page.keyboard.press(String(1 + ((at * 3) % 8)));
+    // Whoever corrects looks at each mouth before the next key.
+    await page.waitForFunction(
+      (seen) => (window as unknown as { times: number[] }).times.length > seen,
+      at,
+    );
     await page.keyboard.press('ArrowRight');
+    await page.evaluate(() => new Promise(requestAnimationFrame));
   }
   return page.evaluate(() => (window as unknown as { times: number[] }).times);
 }

@@ -8,6 +8,7 @@ import {
   withReordered,
   withScaled,
   withTogether,
+  withTurned,
 } from './castEdits';
 import { sceneSchema, speakerOf, type Scene } from './scene';
 
@@ -102,6 +103,16 @@ describe('members of a group', () => {
     }
   });
 
+  it('are turned together, about one point', () => {
+    const turned = withTurned(grouped, 'second', Math.PI / 2, { x: 0, y: 0 });
+    for (const id of ['second', 'third']) {
+      const [before, after] = [grouped.cast[id]!, turned.cast[id]!];
+      expect([after.x, after.y]).toEqual([expect.closeTo(-before.y), expect.closeTo(before.x)]);
+      expect(after.turn).toBeCloseTo(before.turn + Math.PI / 2);
+    }
+    const round = withTurned(turned, 'second', 1.75 * Math.PI, { x: 0, y: 0 });
+    expect(round.cast['second']!.turn).toBeCloseTo(grouped.cast['second']!.turn + Math.PI / 4);
+  });
   it('stay where they are when they are locked', () => {
     const locked = change('second', { locked: true });
     expect(withMoved(locked, 'second', { x: 1, y: 1 }).cast['second']).toBe(locked.cast['second']);

@@ -1,3 +1,4 @@
+import { mapped, turning } from '../geometry';
 import { inOrder, inTable, withRecord } from '../records';
 import { castOf, standing, type CastMember } from './cast';
 import { linesOf, type Row, type Scene } from './scene';
@@ -135,6 +136,25 @@ export function withScaled(
     y: about.y + factor * (y - about.y),
     scale: scale * factor,
   }));
+}
+
+/** A scene with a member turned about a point of the stage, and its group with it. @param angle clockwise, radians */
+export function withTurned(
+  scene: Scene,
+  id: string,
+  angle: number,
+  about: { x: number; y: number },
+): Scene {
+  const turned = turning(angle, about);
+  return withEach(scene, id, ({ x, y, turn }) => ({
+    ...mapped(turned, { x, y }),
+    turn: normalAngle(turn + angle),
+  }));
+}
+
+/** The same direction between half a turn back and half a turn on, radians. */
+function normalAngle(angle: number): number {
+  return angle - 2 * Math.PI * Math.round(angle / (2 * Math.PI));
 }
 
 function withEach(

@@ -18,6 +18,7 @@ export * from './scene';
 export * from './sceneSettings';
 export * from './shapeLine';
 export * from './shaping';
+export * from './stageSnaps';
 export * from './starterScene';
 export * from './takeEdits';
 export * from './takes';

@@ -1,15 +1,17 @@
 import { BackdropFields } from './BackdropFields';
 import { CaptionFields } from './CaptionFields';
+import { CastList } from './CastList';
 import { GapField } from './GapField';
 import { MemberFields } from './MemberFields';
 import { MarkerList } from './MarkerList';
 import { StageFields } from './StageFields';
 import { WorkArea } from './WorkArea';
 
-/** How who is worked on stands there, and what the scene is: its stage, its length and frame rate, its backdrop, its captions and its markers. */
+/** Who stands on the stage and how, and what the scene is: its stage, its length and frame rate, its backdrop, its captions and its markers. */
 export function ScenePanel() {
   return (
     <>
+      <CastList />
       <MemberFields />
       <section aria-label="Stage">
         <h2 className="h6">Stage</h2>

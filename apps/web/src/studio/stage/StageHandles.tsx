@@ -1,8 +1,17 @@
 import { useDrag } from '@use-gesture/react';
-import { useMemo, useRef } from 'react';
-import { distance, inverse, mapped, type Point } from '@cruvo/core/geometry';
+import { useMemo, useRef, useState } from 'react';
+import { between, distance, inverse, mapped, type Point } from '@cruvo/core/geometry';
 import { seenCaptions, type MemberProgram } from '@cruvo/core/program';
-import { withLines, withMoved, withScaled, type Scene } from '@cruvo/core/scene';
+import {
+  snappedMove,
+  snappedTurn,
+  withLines,
+  withMoved,
+  withScaled,
+  withTurned,
+  type Scene,
+  type SnappedMove,
+} from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { useFocus, useOpenScene, useTransport } from '../SceneContext';
 import type { CanvasBox } from './useCanvasBox';
@@ -18,13 +27,18 @@ const ARROWS: Readonly<Record<string, Point>> = {
   ArrowDown: { x: 0, y: 1 },
 };
 
+/** From how near what is moved snaps, and how far above the artwork it is turned, CSS pixels. */
+const SNAP_REACH = 7;
+const TURN_ABOVE = 26;
+const NO_GUIDES: SnappedMove['guides'] = { x: null, y: null };
+
 /** Nobody is scaled by less in one go. */
 const SMALLEST_FACTOR = 0.05;
 
-/** What the pointer holds: a member, a corner, which scales about where the member stands, or what is written of a line. */
+/** What the pointer holds: a member, a corner or the handle above, which scale and turn about where it stands, or what is written of a line. */
 type Held =
   | { readonly kind: 'member'; readonly id: string }
-  | { readonly kind: 'corner'; readonly id: string; readonly foot: Point }
+  | { readonly kind: 'corner' | 'turn'; readonly id: string; readonly foot: Point }
   | { readonly kind: 'caption'; readonly line: string; readonly middle: Point };
 
 /** The corners of a member's artwork on the stage, clockwise from its upper left. */
@@ -37,17 +51,28 @@ function cornersOf({ place, character: { width, height } }: MemberProgram): read
   ];
 }
 
+const directionOf = (from: Point, to: Point) => Math.atan2(to.y - from.y, to.x - from.x);
+
+/** A point over the middle of the upper edge of artwork, however it is turned. */
+function aboveArtwork([left, right, , bottom]: readonly Point[], distance: number): Point {
+  const middle = between(left!, right!, 0.5);
+  const down = { x: bottom!.x - left!.x, y: bottom!.y - left!.y };
+  const length = Math.max(1, Math.hypot(down.x, down.y));
+  return { x: middle.x - (distance * down.x) / length, y: middle.y - (distance * down.y) / length };
+}
+
 /** Whether a point of the stage is on a member's artwork. */
 function covers({ place, character }: MemberProgram, point: Point): boolean {
   const { x, y } = mapped(inverse(place), point);
   return x >= 0 && y >= 0 && x <= character.width && y <= character.height;
 }
 
-/** Chooses members on the stage, and moves and scales the one that is worked on; its group goes with it. */
+/** Chooses members on the stage, and moves, scales and turns the one that is worked on; its group goes with it. */
 export function StageHandles({ box }: { box: CanvasBox }) {
   const { program, store, transport } = useOpenScene();
   const focus = useFocus();
   const playing = useTransport((state) => state.playing);
+  const [guides, setGuides] = useState(NO_GUIDES);
   const svg = useRef<SVGSVGElement>(null);
   const before = useRef<Scene | null>(null);
   const { width, height } = program.scene.stage;
@@ -73,8 +98,10 @@ export function StageHandles({ box }: { box: CanvasBox }) {
 
   /** A corner of the member that is worked on, or else the foremost caption or member at a point, which is chosen. */
   const hold = (target: EventTarget | null, point: Point): Held | null => {
-    if (worked && target instanceof Element && target.classList.contains('corner')) {
-      return { kind: 'corner', id: worked.member.id, foot: worked.member };
+    for (const kind of ['corner', 'turn'] as const) {
+      if (worked && target instanceof Element && target.classList.contains(kind)) {
+        return { kind, id: worked.member.id, foot: worked.member };
+      }
     }
     const written = seenCaptions(program, toFlicks(transport.time())).findLast(
       ({ box: { x, y, width, height } }) => {
@@ -94,7 +121,7 @@ export function StageHandles({ box }: { box: CanvasBox }) {
   };
 
   const drag = useDrag(
-    ({ xy, initial, first, last, tap, cancel, event, memo }) => {
+    ({ xy, initial, first, last, tap, cancel, event, memo, shiftKey, ctrlKey, metaKey }) => {
       const start = pointOf(initial);
       // What is taken hold of at first is held until the end.
       const held = first || tap ? hold(event.target, start) : (memo as Held | null);
@@ -103,7 +130,12 @@ export function StageHandles({ box }: { box: CanvasBox }) {
       const to = pointOf(xy);
       const by = { x: to.x - start.x, y: to.y - start.y };
       gesture(first, last, (scene) => {
-        if (held.kind === 'member') return withMoved(scene, held.id, by);
+        if (held.kind === 'member') {
+          const reach = ctrlKey || metaKey ? 0 : SNAP_REACH * units;
+          const snapped = snappedMove(scene, held.id, by, reach);
+          setGuides(last ? NO_GUIDES : snapped.guides);
+          return withMoved(scene, held.id, snapped.by);
+        }
         if (held.kind === 'caption') {
           const { middle } = held;
           const line = scene.lines[held.line]!;
@@ -111,6 +143,11 @@ export function StageHandles({ box }: { box: CanvasBox }) {
           return withLines(scene, [{ ...line, caption: { ...line.caption, at } }]);
         }
         const { id, foot } = held;
+        if (held.kind === 'turn') {
+          const angle = directionOf(foot, to) - directionOf(foot, start);
+          const turn = snappedTurn(scene.cast[id]!.turn, angle, shiftKey);
+          return withTurned(scene, id, turn, foot);
+        }
         const factor = distance(foot, to) / Math.max(1, distance(foot, start));
         return withScaled(scene, id, Math.max(SMALLEST_FACTOR, factor), foot);
       });
@@ -133,6 +170,7 @@ export function StageHandles({ box }: { box: CanvasBox }) {
   };
 
   const { locked, hidden } = worked?.member ?? {};
+  const turnAt = worked && aboveArtwork(corners, TURN_ABOVE * units);
   const shown = worked && !playing && !hidden && program.members.length > 1;
   const name = worked ? (worked.member.name ?? worked.character.name) : '';
   return (
@@ -155,6 +193,17 @@ export function StageHandles({ box }: { box: CanvasBox }) {
             points={corners.map(({ x, y }) => `${x},${y}`).join(' ')}
             strokeWidth={1.5 * units}
           />
+          {!locked && turnAt && (
+            <circle
+              className="turn"
+              cx={turnAt.x}
+              cy={turnAt.y}
+              r={6 * units}
+              strokeWidth={1.5 * units}
+            >
+              <title>Drag to turn {name}; with Shift in steps of 15 degrees</title>
+            </circle>
+          )}
           {!locked &&
             corners.map((corner, at) => (
               <circle
@@ -169,6 +218,19 @@ export function StageHandles({ box }: { box: CanvasBox }) {
               </circle>
             ))}
         </g>
+      )}
+      {guides.x !== null && (
+        <line
+          className="guide"
+          x1={guides.x}
+          x2={guides.x}
+          y1={0}
+          y2={height}
+          strokeWidth={units}
+        />
+      )}
+      {guides.y !== null && (
+        <line className="guide" x1={0} x2={width} y1={guides.y} y2={guides.y} strokeWidth={units} />
       )}
     </svg>
   );

@@ -1,10 +1,11 @@
 import { useDrag } from '@use-gesture/react';
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { ChevronDown, ChevronRight, Volume2 } from 'lucide-react';
 import { useState } from 'react';
 import { withRowMoved } from '@cruvo/core/scene';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
 import { RowEdge } from './RowEdge';
+import { useSpeaking } from '../useSpeaking';
 import { RowTools } from './RowTools';
 import { rowsPassed, USUAL_VIEW, type TimelineRow } from './rows';
 import { useRowViews } from './rowViews';
@@ -19,6 +20,7 @@ export function RowHeads({
   height: number;
   onVoices: (files: readonly File[], member: string) => void;
 }) {
+  const speaking = useSpeaking();
   return (
     <ul className="row-heads" style={{ height }} aria-label="Speakers">
       <li className="row-add">
@@ -28,6 +30,7 @@ export function RowHeads({
         <RowHead
           key={row.member.member.id}
           {...{ row, rows }}
+          speaks={speaking.has(row.member.member.id)}
           onVoices={(files) => onVoices(files, row.member.member.id)}
         />
       ))}
@@ -38,9 +41,11 @@ export function RowHeads({
 function RowHead({
   row,
   rows,
+  speaks,
   onVoices,
 }: {
   row: TimelineRow;
+  speaks: boolean;
   rows: readonly TimelineRow[];
   onVoices: (files: readonly File[]) => void;
 }) {
@@ -100,6 +105,7 @@ function RowHead({
         >
           {name}
         </button>
+        {speaks && <Volume2 size={14} className="speaks" aria-label={`${name} speaks`} />}
       </div>
       {worked && <RowTools {...{ row, name, onVoices }} />}
       {lanes && <RowEdge name={name} size={view.size} onSize={(size) => setView({ size })} />}

@@ -1,0 +1,126 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { Eye, EyeOff, GripVertical, Lock, LockOpen, Volume2 } from 'lucide-react';
+import { withRecord } from '@cruvo/core/records';
+import { castOf, withReordered, type CastMember } from '@cruvo/core/scene';
+import { IconButton } from '../../shell/IconButton';
+import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { useSpeaking } from '../useSpeaking';
+
+/** How far the pointer must go before a member goes with it, pixels. */
+const DRAG_FROM = 4;
+
+/** Who is on the stage, the front first; dragging one by its grip puts it further to the front or the back. */
+export function CastList() {
+  const { store, characters } = useOpenScene();
+  const members = [...useScene(({ scene }) => castOf(scene))].reverse();
+  const speaking = useSpeaking();
+  const { member: worked } = useFocus();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  if (members.length < 2) return null;
+  const ids = members.map(({ id }) => id);
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over) return;
+    const id = String(active.id);
+    const steps = ids.indexOf(id) - ids.indexOf(String(over.id));
+    if (steps !== 0) store.getState().edit((scene) => withReordered(scene, id, steps));
+  };
+  return (
+    <section aria-label="Cast">
+      <h2 className="h6">
+        Cast <span className="quiet small fw-normal">the front first</span>
+      </h2>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ul className="layer-list cast-list">
+            {members.map((member) => (
+              <CastEntry
+                key={member.id}
+                member={member}
+                name={member.name ?? characters.get(member.character)?.name ?? ''}
+                worked={member.id === worked}
+                speaks={speaking.has(member.id)}
+              />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      <hr />
+    </section>
+  );
+}
+
+function CastEntry({
+  member: { id, hidden, locked },
+  name,
+  worked,
+  speaks,
+}: {
+  member: CastMember;
+  name: string;
+  worked: boolean;
+  speaks: boolean;
+}) {
+  const { store } = useOpenScene();
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
+    useSortable({ id });
+  const change = (fields: Partial<CastMember>) =>
+    store.getState().edit((scene) => ({
+      ...scene,
+      cast: withRecord(scene.cast, id, (one) => ({ ...one, ...fields })),
+    }));
+  return (
+    <li
+      ref={setNodeRef}
+      className={`${worked ? 'worked-on' : ''} ${isDragging ? 'dragged' : ''}`}
+      style={transform ? { transform: `translateY(${transform.y}px)` } : {}}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        className="grip"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${name} to the front or the back`}
+        title="Drag to the front or the back; or Space, arrows, Space"
+      >
+        <GripVertical size={16} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className="cast-name flex-fill text-truncate"
+        aria-pressed={worked}
+        onClick={() => store.getState().chooseMember(id)}
+      >
+        {name}
+      </button>
+      {speaks && <Volume2 size={15} className="speaks" aria-label={`${name} speaks`} />}
+      <IconButton
+        icon={hidden ? EyeOff : Eye}
+        label={hidden ? `Show ${name}` : `Hide ${name}`}
+        onClick={() => change({ hidden: !hidden })}
+      />
+      <IconButton
+        icon={locked ? Lock : LockOpen}
+        label={locked ? `Unlock ${name}` : `Lock ${name} where it stands`}
+        onClick={() => change({ locked: !locked })}
+      />
+    </li>
+  );
+}
