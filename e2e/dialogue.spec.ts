@@ -116,21 +116,21 @@ test('a line is given to somebody else, and what follows moves along where that 
   studio,
 }) => {
   await bringIn(studio);
-  // The new one stands in front: the first row, in full. Who spoke before has a thin one below.
-  const thin = (await studio.canvas.boundingBox())!.height - 16;
+  // Who spoke before has a thin row now; the new one stands below it.
+  const second = 64;
   const perSecond = await scale(studio, 4);
-  await dragOn(studio, [perSecond, thin], [perSecond, HEAD]);
+  await dragOn(studio, [perSecond, HEAD], [perSecond, second]);
   await expect(async () => expect((await lines(studio))[0]!.row).not.toBe('member')).toPass();
   await expect(studio.page.locator('.row-heads .worked-on')).toContainText('Two');
 
   await studio.page.keyboard.press('d');
   await expect(async () => expect(await lines(studio)).toHaveLength(2)).toPass();
   const half = await scale(studio, 8);
-  await dragOn(studio, [2 * half, HEAD], [3 * half, HEAD], 'Alt');
+  await dragOn(studio, [2 * half, second], [3 * half, second], 'Alt');
   await expect(async () => {
-    const [first, second] = await lines(studio);
+    const [first, next] = await lines(studio);
     expect(seconds(first!.start)).toBeCloseTo(1, 1);
-    expect(second!.start - first!.start).toBe(first!.length);
+    expect(next!.start - first!.start).toBe(first!.length);
   }).toPass();
 });
 
