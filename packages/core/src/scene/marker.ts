@@ -31,9 +31,11 @@ export function markersOf({ markers }: { readonly markers: Records<Marker> }): r
   return list;
 }
 
-/** A table of markers with one more, named after how many there are. */
+/** A table of markers with one more, named after how many there are; a full one stays as it is. */
 export function withMarker(markers: Records<Marker>, id: string, start: Flicks): Records<Marker> {
-  const names = new Set(Object.values(markers).map(({ name }) => name));
+  const all = Object.values(markers);
+  if (all.length >= MOST_MARKERS) return markers;
+  const names = new Set(all.map(({ name }) => name));
   let number = names.size + 1;
   while (names.has(`Marker ${number}`)) number++;
   return { ...markers, [id]: { id, name: `Marker ${number}`, start, length: 0 } };

@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { withRecord } from '@cruvo/core/records';
-import { markersOf, withoutMarker } from '@cruvo/core/scene';
+import { markersOf, MOST_MARKERS, withoutMarker } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { NameField } from '../../shell/NameField';
@@ -56,6 +56,12 @@ export function MarkerList() {
         </li>
       ))}
       {markers.length > LISTED && <li className="quiet">{markers.length - LISTED} more</li>}
+      {markers.length >= MOST_MARKERS && (
+        <li className="text-warning-emphasis" role="note">
+          A scene has {MOST_MARKERS.toLocaleString('en')} markers at most. Delete some to set
+          others.
+        </li>
+      )}
     </ul>
   );
 }
