@@ -27,7 +27,7 @@ export default {
   },
   moduleNameMapper: {
     // The bundler gives the addresses of fonts.
-    '\\.woff$': '<rootDir>/apps/web/src/testing/assetUrl.ts',
+    '/fontUrls$': '<rootDir>/apps/web/src/testing/fontUrls.ts',
     '^@cruvo/(core|painter|media|film)/(.*)$': '<rootDir>/packages/$1/src/$2/index.ts',
     '^@cruvo/server/(.*)$': '<rootDir>/apps/server/src/$1/index.ts',
   },

@@ -332,6 +332,32 @@ test('parts follow the mouth, and brows rest where one likes', async ({ page }) 
   expect(Number(await page.getByLabel('Left brow height').inputValue())).toBeGreaterThan(1);
 });
 
+test('a control is made by example, plays at once, and is kept', async ({ page }) => {
+  await drop(page, write(folder, 'Nod.svg', template));
+  await expect(can(page, 'talks')).toBeVisible();
+  await page.getByRole('tab', { name: 'Body' }).click();
+  await page.getByRole('button', { name: 'New control' }).click();
+  const slider = page.getByRole('slider', { name: 'Value of Control 1' });
+  await slider.fill('1');
+  await page.getByRole('status').getByRole('button', { name: 'Stop here' }).click();
+  const before = await aroundMouth(page);
+  // The head, with all that it holds, goes up at this stop.
+  await page.locator('.part-row', { hasText: /^head/ }).first().click();
+  for (let step = 0; step < 6; step++) await page.keyboard.press('Shift+ArrowUp');
+  await expect.poll(() => mouthDiffers(page, before)).toBeGreaterThan(0.02);
+  await expect(page.getByText('Touches')).toBeVisible();
+  await slider.fill('0');
+  await expect.poll(() => mouthDiffers(page, before)).toBeLessThan(0.02);
+  await page.getByTitle('Rename the control').click();
+  await page.getByLabel('Name of Control 1').fill('Nod');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
+  await page.reload();
+  await page.getByRole('tab', { name: 'Body' }).click();
+  await page.getByRole('slider', { name: 'Value of Nod' }).fill('1');
+  await expect.poll(() => mouthDiffers(page, before)).toBeGreaterThan(0.02);
+});
+
 test('what can’t be shown as it was is said', async ({ page }) => {
   const inside =
     '<g id="head"><rect width="60" height="60" fill="#ccaa88"/></g><g id="sign"><text y="40">Hm</text></g>';

@@ -33,6 +33,7 @@ import { CHARACTER_KEYS, CHARACTER_POINTER } from './characterKeys';
 import { describeCharacterChanges } from './describeChanges';
 
 import { CharacterTitle } from './CharacterTitle';
+import { BodyPanel } from './panels/BodyPanel';
 import { EyesPanel } from './panels/EyesPanel';
 import { MouthPanel } from './panels/MouthPanel';
 import { PartPanel } from './panels/PartPanel';
@@ -125,6 +126,8 @@ function Workplace({ open }: { open: OpenCharacter }) {
   useEffect(
     () =>
       store.subscribe((state, before) => {
+        // While a control is shown, its card stays beside the drawing.
+        if (state.posing !== null) return;
         if (state.chosen !== before.chosen && state.chosen.length > 0) setTab('part');
       }),
     [store],
@@ -164,7 +167,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
         <CharacterStage tags={tags} />
         <MissingParts />
       </main>
-      <aside className="side" aria-label="Mouth, eyes and part">
+      <aside className="side" aria-label="Mouth, eyes, body and part">
         <Tabs
           activeKey={tab}
           onSelect={(key) => setTab(key ?? 'mouth')}
@@ -177,6 +180,9 @@ function Workplace({ open }: { open: OpenCharacter }) {
           </Tab>
           <Tab eventKey="eyes" title="Eyes">
             <EyesPanel />
+          </Tab>
+          <Tab eventKey="body" title="Body">
+            <BodyPanel />
           </Tab>
           <Tab eventKey="part" title="Part">
             <PartPanel />

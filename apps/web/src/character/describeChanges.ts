@@ -20,6 +20,7 @@ export function describeCharacterChanges(before: Character, after: Character): s
     ...(gone.length > 0 ? [`Removed: ${named(gone)}.`] : []),
     ...(changed.length > 0 ? [`Changed: ${named(changed)}.`] : []),
     ...(equal(before.mouth, after.mouth) ? [] : ['The mouth was set up differently.']),
+    ...(equal(before.controls, after.controls) ? [] : ['The controls were set up differently.']),
     ...(equal(before.eyes, after.eyes) ? [] : ['The eyes were set up differently.']),
   ];
 }

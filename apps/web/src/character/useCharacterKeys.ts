@@ -2,6 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { partsOf, withGroup, withParts, withoutParts } from '@cruvo/core/character';
 import { isWithin, onControl } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
+import { placingOf, withPlaced } from './placing';
 
 const FINE = 1;
 const COARSE = 10;
@@ -53,10 +54,11 @@ export function useCharacterKeys(
       const step = event.shiftKey ? COARSE : FINE;
       const [x, y] = [way[0] * step, way[1] * step];
       change((before) =>
-        withParts(
+        withPlaced(
           before,
+          placingOf(state()),
           free.map(({ id }) => id),
-          ({ rest }) => ({ rest: { ...rest, x: rest.x + x, y: rest.y + y } }),
+          (place) => ({ ...place, x: place.x + x, y: place.y + y }),
         ),
       );
     },

@@ -1,13 +1,14 @@
 import { lazy, number, object, string, type Schema } from 'yup';
 import { NAMES_AS_IDS, recordsSchema, type Records } from '../records';
 import { mouthRigSchema, partsOfMouth, type MouthRig } from '../mouth/mouthRig';
+import { bodyControlSchema, partsOfControl, type BodyControl } from './bodyControl';
 import { drawingSchema, type Drawing } from './drawing';
 import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
 import { partSchema, type Part } from './part';
 import { partsOf } from './partList';
 import { treeProblem } from './tree';
 
-export const CHARACTER_VERSION = 4;
+export const CHARACTER_VERSION = 5;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -22,6 +23,8 @@ export interface Character {
   /** Null as long as it has none, and can't talk. */
   readonly mouth: MouthRig | null;
   readonly eyes: Eyes;
+  /** What can be set of it beside mouth and eyes, made by example. */
+  readonly controls: Records<BodyControl>;
 }
 
 const MOST_PARTS = 5000;
@@ -42,6 +45,7 @@ const shape = object({
     value === null ? object().nullable() : (mouthRigSchema as never),
   ),
   eyes: eyesSchema,
+  controls: recordsSchema(bodyControlSchema, 'control'),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */
@@ -58,7 +62,11 @@ function referenceProblem(character: Character): string | null {
   const tree = treeProblem(parts);
   if (tree) return tree;
   const ids = new Set(parts.map(({ id }) => id));
-  const needed = [...(mouth ? partsOfMouth(mouth) : []), ...partsOfEyes(eyes)];
+  const needed = [
+    ...(mouth ? partsOfMouth(mouth) : []),
+    ...partsOfEyes(eyes),
+    ...Object.values(character.controls).flatMap(partsOfControl),
+  ];
   const shown = parts.flatMap(({ drawing }) => drawing ?? []);
   const complete =
     needed.every((part) => ids.has(part)) && shown.every((key) => Object.hasOwn(drawings, key));

@@ -3,21 +3,34 @@ import { targetOf, type Articulation } from '../mouth/articulation';
 import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
 import type { MouthState } from '../mouth/mouthState';
 import { SILENCE } from '../speech/visemes';
+import { bodyControlsOf, type BodyControl } from './bodyControl';
 import type { Character } from './character';
 import type { Eyes } from './eyes';
 
-type Rigged = Pick<Character, 'mouth' | 'eyes' | 'width' | 'height'>;
+type Rigged = Pick<Character, 'mouth' | 'eyes' | 'width' | 'height' | 'controls'>;
 
 const NO_MOUTH = {};
-const sets = new WeakMap<Eyes, WeakMap<object, Map<string, ControlSet>>>();
+const sets = new WeakMap<Eyes, WeakMap<object, WeakMap<object, Map<string, ControlSet>>>>();
 
-/** What of a character can be moved; the same for characters of one size whose mouth and eyes are the same. */
+/** What of a character can be moved; the same for characters of one size whose mouth, eyes and controls are the same. */
 export function controlsOf(character: Rigged): ControlSet {
   const { mouth, eyes, width, height } = character;
   const ofEyes = entry(sets, eyes, () => new WeakMap());
-  const ofMouth = entry(ofEyes, mouth ?? NO_MOUTH, () => new Map());
-  const controls = () => [...mouthControls(mouth), ...eyeControls(character)];
-  return entry(ofMouth, `${width} ${height}`, () => new ControlSet(controls()));
+  const ofMouth = entry(ofEyes, mouth ?? NO_MOUTH, () => new WeakMap());
+  const ofBody = entry(ofMouth, character.controls, () => new Map());
+  const controls = () => [
+    ...mouthControls(mouth),
+    ...eyeControls(character),
+    ...bodyControlsOf(character).map(asControl),
+  ];
+  return entry(ofBody, `${width} ${height}`, () => new ControlSet(controls()));
+}
+
+/** The id of a control that somebody made, among all controls of a character. */
+export const bodyControlId = (id: string) => `body.${id}`;
+
+function asControl({ id, name, min, max, rest }: BodyControl): Control {
+  return { kind: 'range', id: bodyControlId(id), label: name, min, max, rest };
 }
 
 /** The value under a key, made where there is none. */

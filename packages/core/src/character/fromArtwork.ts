@@ -21,6 +21,7 @@ export function characterFromArtwork(name: string, artwork: Artwork): Character 
     ...partsOfArtwork(artwork),
     mouth: null,
     eyes: NO_EYES,
+    controls: {},
   });
 }
 

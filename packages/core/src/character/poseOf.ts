@@ -1,9 +1,13 @@
 import type { ControlValues } from '../controls';
 import { mouthPose } from '../mouth/mouthRig';
-import type { Pose } from '../pose';
+import { joinedPose, type Pose } from '../pose';
+import { bodyControlsOf } from './bodyControl';
+import { bodyPose } from './bodyPose';
 import type { Character } from './character';
-import { controlsOf, followersShare, mouthState } from './controls';
+import { bodyControlId, controlsOf, followersShare, mouthState } from './controls';
 import { eyesPose } from './eyes';
+
+const NOTHING: Pose = new Map();
 
 /** How a character's parts are moved where its controls have these values. */
 export function poseOf(character: Character, values: ControlValues): Pose {
@@ -18,9 +22,15 @@ export function poseOf(character: Character, values: ControlValues): Pose {
     closed: set.range(values, 'eyes.closed'),
     brows: { left: brow('left'), right: brow('right') },
   });
-  if (!mouth) return ofEyes;
-  const ofMouth = mouthPose(mouth, mouthState(set, values, mouth), followersShare(set, values));
-  return new Map([...ofEyes, ...ofMouth]);
+  const ofMouth = mouth
+    ? mouthPose(mouth, mouthState(set, values, mouth), followersShare(set, values))
+    : NOTHING;
+  const ofBody = bodyPose(character.parts, bodyControlsOf(character), (id) =>
+    set.range(values, bodyControlId(id)),
+  );
+  const pose = new Map([...ofEyes, ...ofMouth]);
+  for (const [part, moved] of ofBody) pose.set(part, joinedPose(pose.get(part), moved));
+  return pose;
 }
 
 /** A character that does nothing: its eyes open, its mouth at rest. */

@@ -31,6 +31,7 @@ function characterOf(...parts: (Pick<Part, 'id'> & Partial<Part>)[]): Character 
       height: 100,
       mouth: null,
       eyes: NO_EYES,
+      controls: {},
     },
     drawings: Object.fromEntries(parts.map(({ id }) => [id, { ...drawing, media: id }])),
     parts: inTable<Part>(whole),

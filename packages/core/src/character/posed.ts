@@ -85,7 +85,7 @@ function partItems(
       ...(fading ? dissolved(part, inside, fading, here) : siblings(inside, here)),
     ];
     const group = `${id}/group`;
-    const together = { opacity: part.opacity, blend: part.blend };
+    const together = { opacity: part.opacity * (change?.opacity ?? 1), blend: part.blend };
     if (!change?.content) return grouped(group, items, together);
     // A part that is painted inside another one shows no content of its own, so that nothing can hold itself.
     const paint = (name: string) => {

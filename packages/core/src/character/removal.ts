@@ -1,6 +1,7 @@
 import { MOUTH_DARK } from '../mouth/kinds/cutMouth';
 import { isContinuous, type MouthRig } from '../mouth/mouthRig';
 import { speakingDrawings } from '../mouth/mouthChart';
+import { withControlsReleased } from './bodyEdits';
 import type { Character } from './character';
 import type { Eyes, Lids } from './eyes';
 import { tidied } from './edits';
@@ -20,7 +21,7 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
   if (gone.size === 0 || parts.length === 0) return character;
   const shown = new Set(parts.map(({ drawing }) => drawing));
   const smaller: Character = {
-    ...withPartList(character, parts),
+    ...withControlsReleased(withPartList(character, parts), gone),
     drawings: Object.fromEntries(
       Object.entries(character.drawings).filter(([key]) => shown.has(key)),
     ),

@@ -64,5 +64,6 @@ export function characterFromTwoDrawings(name: string, closed: Picture, open: Pi
       followers: [],
     },
     eyes: NO_EYES,
+    controls: {},
   };
 }

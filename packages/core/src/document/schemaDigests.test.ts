@@ -1,4 +1,5 @@
 import type { ISchema } from 'yup';
+import { bodyControlSchema } from '../character/bodyControl';
 import { characterFields, CHARACTER_VERSION } from '../character/character';
 import { drawingSchema } from '../character/drawing';
 import { eyesSchema, LID_SCHEMAS } from '../character/eyes';
@@ -22,7 +23,13 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
   ],
   character: [
-    ...[...Object.values(characterFields), partSchema, drawingSchema, eyesSchema],
+    ...[
+      ...Object.values(characterFields),
+      partSchema,
+      drawingSchema,
+      eyesSchema,
+      bodyControlSchema,
+    ],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],
     ...[...Object.values(INSIDE_SCHEMAS), ...Object.values(LID_SCHEMAS)],
   ],

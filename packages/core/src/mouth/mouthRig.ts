@@ -1,6 +1,6 @@
 import { array, lazy, number, object, string, type Schema } from 'yup';
 import { multiply, scalingAbout, translation, turning, type Point } from '../geometry';
-import type { PartPose, Pose } from '../pose';
+import { joinedPose, type PartPose, type Pose } from '../pose';
 import { VISEME_NAMES, type Viseme } from '../speech/visemes';
 import { targetOf } from './articulation';
 import { cutMouthPose, cutMouthSchema, type CutMouth } from './kinds/cutMouth';
@@ -94,7 +94,7 @@ export function chartOf(rig: MouthRig): MouthChart {
 export function mouthPose(rig: MouthRig, state: MouthState, following: number): Pose {
   const pose = new Map(ownPose(rig, state));
   for (const follower of rig.followers) {
-    pose.set(follower.part, joined(pose.get(follower.part), followerPose(follower, following)));
+    pose.set(follower.part, joinedPose(pose.get(follower.part), followerPose(follower, following)));
   }
   return pose;
 }
@@ -120,11 +120,6 @@ function followerPose({ x, y, turn, scale, pivot }: Follower, share: number): Pa
     scalingAbout(1 + (scale - 1) * share, pivot),
   );
   return { move: multiply(translation(x * share, y * share), turned) };
-}
-
-function joined(before: PartPose | undefined, more: PartPose): PartPose {
-  if (!before?.move || !more.move) return { ...before, ...more };
-  return { ...before, ...more, move: multiply(more.move, before.move) };
 }
 
 /** The parts that a mouth needs. */

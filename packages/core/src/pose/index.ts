@@ -1,2 +1,3 @@
 export * from './content';
+export * from './joinedPose';
 export * from './pose';

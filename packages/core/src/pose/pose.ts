@@ -7,6 +7,8 @@ export interface PartPose {
   readonly move?: Matrix;
   /** Seen or not, whatever it is at rest. */
   readonly hidden?: boolean;
+  /** A share of its own opacity. */
+  readonly opacity?: number;
   /** Which of the parts inside is seen, where only one is at a time. */
   readonly shows?: string;
   /** Another of them that is still seen, and how much of it, 0 to 1; the one that is shown lacks as much. */

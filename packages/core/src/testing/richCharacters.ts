@@ -216,6 +216,7 @@ function face(kind: keyof typeof RIGS): Character {
     ),
     mouth: RIGS[kind],
     eyes: EYES,
+    controls: {},
   };
 }
 
@@ -268,6 +269,7 @@ const BIRD: Character = {
     lids: { kind: 'slide', lids: [{ part: 'lid', x: 2, y: 20 }] },
     blinking: { shortest: 0.4, longest: 1.2, doubles: 0.5 },
   },
+  controls: {},
 };
 
 /** Two characters, the face with six kinds of mouth, by the names of their kinds. */

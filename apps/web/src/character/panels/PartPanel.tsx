@@ -1,9 +1,11 @@
 import { RotateCcw, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
+import { useShallow } from 'zustand/react/shallow';
 import {
   AS_DRAWN,
   type Meaning,
   type Part,
+  type RestPose,
   ROLES,
   type Role,
   partsOf,
@@ -15,7 +17,10 @@ import {
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { placeOf, withPlaced } from '../placing';
 import { takeAway } from '../useCharacterKeys';
+import { usePlacing } from '../usePlacing';
+import { StopFields } from './StopFields';
 import { Figure } from '../../shell/fields';
 import { SoundDetails } from './SoundDetails';
 import { meaningInWords } from '../parts/meaningInWords';
@@ -103,6 +108,7 @@ export function PartPanel() {
           </Form.Select>
         </Form.Group>
       )}
+      {chosen.length === 1 && <StopFields part={part.id} />}
       {chosen.length === 1 && <Placement part={part} set={set} />}
       <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>
         <Trash2 size={15} aria-hidden /> {chosen.length > 1 ? 'Remove parts' : 'Remove part'}
@@ -185,35 +191,42 @@ function meaningOf(value: string): Meaning | null {
 
 /** Where the part rests and what it turns about, in numbers. */
 function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => void }) {
-  const { rest, pivot } = part;
+  const { store } = useOpenCharacter();
+  const placing = usePlacing();
+  const { pivot } = part;
+  const rest = useCharacter(useShallow(({ character }) => placeOf(character, placing, part.id)));
+  const place = (change: Partial<RestPose>) =>
+    store
+      .getState()
+      .change((before) => withPlaced(before, placing, [part.id], (now) => ({ ...now, ...change })));
   const moved = rest.x !== 0 || rest.y !== 0 || rest.turn !== 0 || rest.scale !== 1;
   return (
     <section aria-label="Place">
       <div className="d-flex align-items-center mb-1">
-        <h3 className="h6 mb-0">Rest position</h3>
+        <h3 className="h6 mb-0">{placing.kind === 'stop' ? 'At this stop' : 'Rest position'}</h3>
         <Button
           size="sm"
           variant="quiet"
           className="ms-auto"
           disabled={!moved}
-          onClick={() => set({ rest: AS_DRAWN })}
+          onClick={() => place(AS_DRAWN)}
         >
-          <RotateCcw size={14} aria-hidden /> As drawn
+          <RotateCcw size={14} aria-hidden /> {placing.kind === 'stop' ? 'As at rest' : 'As drawn'}
         </Button>
       </div>
       <div className="number-grid">
-        <Figure label="Right" value={rest.x} onChange={(x) => set({ rest: { ...rest, x } })} />
-        <Figure label="Down" value={rest.y} onChange={(y) => set({ rest: { ...rest, y } })} />
+        <Figure label="Right" value={rest.x} onChange={(x) => place({ x })} />
+        <Figure label="Down" value={rest.y} onChange={(y) => place({ y })} />
         <Figure
           label="Rotation °"
           value={(rest.turn * 180) / Math.PI}
-          onChange={(angle) => set({ rest: { ...rest, turn: (angle * Math.PI) / 180 } })}
+          onChange={(angle) => place({ turn: (angle * Math.PI) / 180 })}
         />
         <Figure
           label="Size %"
           value={rest.scale * 100}
           min={0.1}
-          onChange={(percent) => set({ rest: { ...rest, scale: percent / 100 } })}
+          onChange={(percent) => place({ scale: percent / 100 })}
         />
         <Figure label="Pivot x" value={pivot.x} onChange={(x) => set({ pivot: { ...pivot, x } })} />
         <Figure label="Pivot y" value={pivot.y} onChange={(y) => set({ pivot: { ...pivot, y } })} />

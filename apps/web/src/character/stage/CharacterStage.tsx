@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { branchOf, itemsOf, partsOf, placesOf, withParts } from '@cruvo/core/character';
+import { branchOf, itemsOf, partsOf, placesOf } from '@cruvo/core/character';
 import {
   IDENTITY,
   type Point,
@@ -16,10 +16,12 @@ import type { Pose } from '@cruvo/core/pose';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
 import { everyPicture, useFrames, type FrameSource } from '../../studio/stage/useFrames';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
+import { placingOf, withPlaced } from '../placing';
 import { ChosenMark } from './ChosenMark';
 import { gesture } from './gesture';
 import { MeaningTags } from './MeaningTags';
 import { partAt } from './partAt';
+import { PosingPrompt } from './PosingPrompt';
 import { snapOffset, stopsOf } from './snapping';
 import { standingBox } from './standingBox';
 import { usePoseNow } from './usePoseNow';
@@ -65,7 +67,8 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   /** The points clicked so far, and what they were clicked for. */
   const [clicked, setClicked] = useState<{ for: Picking; points: readonly Point[] } | null>(null);
   const picked = clicked && clicked.for === picking ? clicked.points : [];
-  const poseNow = usePoseNow(id, character, saying);
+  const values = useCharacter((state) => state.values);
+  const poseNow = usePoseNow(id, character, saying, values);
   const source = useMemo<FrameSource>(() => {
     const toFrame = translation(-page.x, -page.y);
     return {
@@ -125,6 +128,8 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   /** Moves parts with the pointer until it is let go, as one step to undo. */
   const dragParts = (event: React.PointerEvent, ids: readonly string[], from: Point) => {
     const { change, character: before } = store.getState();
+    const placing = placingOf(store.getState());
+    if (placing.kind === 'between') return;
     const start = { x: event.clientX, y: event.clientY };
     const free = ids.filter((part) => !partsOf(before).find((one) => one.id === part)!.locked);
     const places = placesOf(before, IDENTITY, pose.current);
@@ -146,8 +151,9 @@ export function CharacterStage({ tags }: { tags: boolean }) {
           ? snapOffset({ ...dragged, x: dragged.x + by.x, y: dragged.y + by.y }, stops, near)
           : { x: 0, y: 0 };
       change(() =>
-        withParts(before, free, ({ rest }) => ({
-          rest: { ...rest, x: rest.x + by.x + off.x, y: rest.y + by.y + off.y },
+        withPlaced(before, placing, free, (place) => ({
+          ...place,
+          ...{ x: place.x + by.x + off.x, y: place.y + by.y + off.y },
         })),
       );
     });
@@ -197,6 +203,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
         })}
       </svg>
       {tags && !picking && <MeaningTags view={view} box={box} />}
+      {!picking && <PosingPrompt />}
       {picking && (
         <div className="prompt" role="status">
           <strong>

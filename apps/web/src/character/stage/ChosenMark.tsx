@@ -1,5 +1,12 @@
 import { useMemo } from 'react';
-import { boundsOfPart, partsOf, placesOf, withParts } from '@cruvo/core/character';
+import {
+  bodyControlsOf,
+  bodyPose,
+  boundsOfPart,
+  partsOf,
+  placesOf,
+  withParts,
+} from '@cruvo/core/character';
 import { type Matrix, type Point, inverse, mapped, multiply } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { gesture } from './gesture';
@@ -20,7 +27,15 @@ export function ChosenMark({
 }) {
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
-  const place = useMemo(() => placesOf(character, view, new Map()).get(id), [character, view, id]);
+  const values = useCharacter((state) => state.values);
+  const place = useMemo(() => {
+    const pose = bodyPose(
+      character.parts,
+      bodyControlsOf(character),
+      (control) => values.get(control) ?? character.controls[control]!.rest,
+    );
+    return placesOf(character, view, pose).get(id);
+  }, [character, values, view, id]);
   const part = partsOf(character).find((one) => one.id === id);
   const box = boundsOfPart(character, id);
   if (!part || !place) return null;

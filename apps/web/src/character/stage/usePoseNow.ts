@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { mouthOverrides, type Character } from '@cruvo/core/character';
+import { bodyControlId, mouthOverrides, type Character } from '@cruvo/core/character';
 import type { Pose } from '@cruvo/core/pose';
 import { compile, Player, type Program } from '@cruvo/core/program';
 import { emptyScene, withMember } from '@cruvo/core/scene';
@@ -9,8 +9,17 @@ import type { Saying } from '../useSaying';
 /** How long the character lives by itself before it does the same again. */
 const ROUND = toFlicks(600);
 
-/** The pose of a character that lives by the clock, and whose mouth says what is tried. */
-export function usePoseNow(id: string, character: Character, saying: Saying): () => Pose {
+/**
+ * The pose of a character that lives by the clock, and whose mouth says what is tried.
+ *
+ * @param values what its controls are set to, by their ids
+ */
+export function usePoseNow(
+  id: string,
+  character: Character,
+  saying: Saying,
+  values: ReadonlyMap<string, number>,
+): () => Pose {
   const { spoken, timeNow } = saying;
   const program = useMemo(() => lifeOf(id, character), [id, character]);
   const player = useRef<Player | null>(null);
@@ -20,9 +29,10 @@ export function usePoseNow(id: string, character: Character, saying: Saying): ()
     player.current.swap(program);
     const time = timeNow();
     const mouth = spoken && time !== null ? spoken.mouthAt(time) : null;
-    const live = new Map(mouth ? [[id, mouthOverrides(mouth)]] : []);
+    const body = [...values].map(([control, value]) => [bodyControlId(control), value] as const);
+    const live = new Map([[id, new Map([...(mouth ? mouthOverrides(mouth) : []), ...body])]]);
     return player.current.poseAt(id, toFlicks(performance.now() / 1000) % ROUND, live);
-  }, [id, program, spoken, timeNow]);
+  }, [id, program, spoken, timeNow, values]);
 }
 
 /** A character alone on its stage, saying nothing. */

@@ -1,0 +1,31 @@
+import { Plus } from 'lucide-react';
+import { useEffect } from 'react';
+import { Button } from 'react-bootstrap';
+import { bodyControlsOf } from '@cruvo/core/character';
+import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { addControl } from '../controlActions';
+import { ControlCard } from './ControlCard';
+
+/** What can be set of the body, each made by example: sliders that play with the character at once. */
+export function BodyPanel() {
+  const { store } = useOpenCharacter();
+  const controls = useCharacter(({ character }) => bodyControlsOf(character));
+  // Away from the cards, moving parts changes where they rest again.
+  useEffect(() => () => store.getState().pose(null), [store]);
+  return (
+    <>
+      {controls.length === 0 && (
+        <p className="quiet">
+          A control moves parts as you show it: set it to a value, say <em>Stop here</em>, and move,
+          turn or hide parts. Between its stops the character goes from one to the other.
+        </p>
+      )}
+      {controls.map((control) => (
+        <ControlCard key={control.id} control={control} />
+      ))}
+      <Button size="sm" variant="outline-secondary" onClick={() => addControl(store)}>
+        <Plus size={16} aria-hidden /> New control
+      </Button>
+    </>
+  );
+}

@@ -1,2 +1,0 @@
-/** What stands in tests for the address of a file. */
-export default '/asset';

@@ -1,0 +1,126 @@
+import { inOrder, inTable, withRecord } from '../records';
+import { changesAt } from './bodyPose';
+import { UNTOUCHED, type BodyControl, type ControlStop, type StopPart } from './bodyControl';
+import type { Character } from './character';
+
+/** A character with one more control, from -1 to 1, that does nothing yet. */
+export function withNewControl(character: Character, id: string, name: string): Character {
+  const control: Omit<BodyControl, 'order'> = {
+    ...{ id, name, min: -1, max: 1, rest: 0, easing: 'linear', stops: [] },
+  };
+  const controls = inTable<BodyControl>([...inOrder(character.controls), control]);
+  return { ...character, controls };
+}
+
+export function withoutControl(character: Character, id: string): Character {
+  const controls = Object.fromEntries(
+    Object.entries(character.controls).filter(([key]) => key !== id),
+  );
+  return { ...character, controls };
+}
+
+/** A character with a control changed; stops that lie outside its range after that are gone. */
+export function withControl(
+  character: Character,
+  id: string,
+  change: Partial<BodyControl>,
+): Character {
+  const controls = withRecord(character.controls, id, (control) => {
+    const { min, max, rest, stops, ...others } = { ...control, ...change };
+    return {
+      ...{ ...others, min, max, rest: Math.max(min, Math.min(max, rest)) },
+      stops: stops.filter(({ at }) => at >= min && at <= max),
+    };
+  });
+  return { ...character, controls };
+}
+
+/** The stop at a value; undefined where there is none. */
+export function stopAt({ stops }: BodyControl, value: number): ControlStop | undefined {
+  return stops.find(({ at }) => at === value);
+}
+
+/** A character with a stop at a value of a control, that looks as the control does there already. */
+export function withStop(character: Character, id: string, at: number): Character {
+  const control = character.controls[id];
+  if (!control || stopAt(control, at)) return character;
+  const parts = Object.fromEntries(
+    [...changesAt(control, at)].filter(([, change]) => !isUntouched(change)),
+  );
+  return withStops(character, id, [...control.stops, { at, parts }]);
+}
+
+export function withoutStop(character: Character, id: string, at: number): Character {
+  const { stops } = character.controls[id]!;
+  return withStops(
+    character,
+    id,
+    stops.filter((stop) => stop.at !== at),
+  );
+}
+
+/** A character in which a stop looks as another one does; it is made where there is none. */
+export function withStopCopied(
+  character: Character,
+  id: string,
+  from: number,
+  to: number,
+): Character {
+  const { stops } = character.controls[id]!;
+  const copied = stops.find(({ at }) => at === from);
+  if (!copied) return character;
+  return withStops(character, id, [
+    ...stops.filter(({ at }) => at !== to),
+    { at: to, parts: copied.parts },
+  ]);
+}
+
+/** A character in which a stop does something else to parts. */
+export function withStopParts(
+  character: Character,
+  id: string,
+  at: number,
+  ids: readonly string[],
+  change: (part: StopPart) => StopPart,
+): Character {
+  const { stops } = character.controls[id]!;
+  const moved = stops.map((stop) => {
+    if (stop.at !== at) return stop;
+    const parts = { ...stop.parts };
+    for (const part of ids) {
+      const next = change(parts[part] ?? UNTOUCHED);
+      if (isUntouched(next)) delete parts[part];
+      else parts[part] = next;
+    }
+    return { ...stop, parts };
+  });
+  return withStops(character, id, moved);
+}
+
+/** A character whose controls touch none of some parts any more. */
+export function withControlsReleased(character: Character, gone: ReadonlySet<string>): Character {
+  const kept = (parts: ControlStop['parts']) =>
+    Object.fromEntries(Object.entries(parts).filter(([part]) => !gone.has(part)));
+  const controls = Object.fromEntries(
+    Object.entries(character.controls).map(([id, control]) => [
+      id,
+      {
+        ...control,
+        stops: control.stops.map((stop) => ({ ...stop, parts: kept(stop.parts) })),
+      },
+    ]),
+  );
+  return { ...character, controls };
+}
+
+function withStops(character: Character, id: string, stops: readonly ControlStop[]): Character {
+  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  return {
+    ...character,
+    controls: withRecord(character.controls, id, (control) => ({ ...control, stops: sorted })),
+  };
+}
+
+function isUntouched({ x, y, turn, scale, opacity, hidden }: StopPart): boolean {
+  return x === 0 && y === 0 && turn === 0 && scale === 1 && opacity === 1 && hidden === null;
+}

@@ -1,0 +1,14 @@
+import { multiply } from '../geometry';
+import type { PartPose } from './pose';
+
+/** What two things that move a part do together; the later one is around the earlier. */
+export function joinedPose(before: PartPose | undefined, more: PartPose): PartPose {
+  if (!before) return more;
+  return {
+    ...before,
+    ...more,
+    ...(before.move && more.move && { move: multiply(more.move, before.move) }),
+    ...(before.opacity !== undefined &&
+      more.opacity !== undefined && { opacity: before.opacity * more.opacity }),
+  };
+}
