@@ -38,7 +38,7 @@ export function RowEdge({
       role="separator"
       tabIndex={0}
       aria-orientation="horizontal"
-      aria-label={`Height of the row of ${name}`}
+      aria-label={`Resize the row of ${name}`}
       aria-valuenow={Math.round(100 * size)}
       aria-valuemin={100 * ROW_SIZE.least}
       aria-valuemax={100 * ROW_SIZE.most}
