@@ -7,6 +7,7 @@ import {
   stopAt,
   withControl,
   withNewControl,
+  withPivot,
   withoutControl,
   withoutStop,
   withStop,
@@ -16,7 +17,8 @@ import {
 import { bodyPose, changesAt } from './bodyPose';
 import { characterSchema, type Character } from './character';
 import { bodyControlId, controlsOf } from './controls';
-import { restMatrix } from './part';
+import { withParts } from './edits';
+import { AS_DRAWN, restMatrix } from './part';
 import { itemsOf } from './posed';
 import { poseOf } from './poseOf';
 import { withoutParts } from './removal';
@@ -140,6 +142,20 @@ describe('a character with a control', () => {
     const beheaded = withoutParts(posed, ['head']);
     expect(beheaded.controls['nod']!.stops).toEqual([{ at: 1, parts: {} }]);
     expect(withoutControl(posed, 'nod').controls).toEqual({});
+  });
+  it('looks the same at its stops where a part turns about another point', () => {
+    const number = fc.integer({ min: -200, max: 200 });
+    fc.assert(
+      fc.property(number, number, (x, y) => {
+        const still = withParts(posed, ['head'], { rest: AS_DRAWN });
+        const moved = withPivot(still, 'head', { x, y });
+        const before = poseAt(still, 1).get('head')!.move!;
+        poseAt(moved, 1)
+          .get('head')!
+          .move!.forEach((value, at) => expect(value).toBeCloseTo(before[at]!));
+        expect(moved.parts['head']!.pivot).toEqual({ x, y });
+      }),
+    );
   });
   it('keeps rest and stops in the range that it is given', () => {
     const { rest, stops } = withControl(posed, 'nod', { min: 0.25, max: 0.75 }).controls['nod']!;

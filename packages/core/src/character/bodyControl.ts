@@ -22,6 +22,11 @@ export interface StopPart {
 
 export const UNTOUCHED: StopPart = { x: 0, y: 0, turn: 0, scale: 1, opacity: 1, hidden: null };
 
+/** Whether a stop does nothing to a part. */
+export function isUntouched({ x, y, turn, scale, opacity, hidden }: StopPart): boolean {
+  return x === 0 && y === 0 && turn === 0 && scale === 1 && opacity === 1 && hidden === null;
+}
+
 /** What a character looks like at one value of a control. */
 export interface ControlStop {
   readonly at: number;

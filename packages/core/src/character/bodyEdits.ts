@@ -1,7 +1,16 @@
 import { inOrder, inTable, withRecord } from '../records';
-import { changesAt } from './bodyPose';
-import { UNTOUCHED, type BodyControl, type ControlStop, type StopPart } from './bodyControl';
+import { mapped, type Point } from '../geometry';
+import { changesAt, moveOfStop } from './bodyPose';
+import {
+  isUntouched,
+  UNTOUCHED,
+  type BodyControl,
+  type ControlStop,
+  type StopPart,
+} from './bodyControl';
 import type { Character } from './character';
+import { withParts } from './edits';
+import { restMatrix } from './part';
 
 /** A character with one more control, from -1 to 1, that does nothing yet. */
 export function withNewControl(character: Character, id: string, name: string): Character {
@@ -97,6 +106,32 @@ export function withStopParts(
   return withStops(character, id, moved);
 }
 
+/** A character in which a part turns about another point; it looks as before at every stop. */
+export function withPivot(character: Character, id: string, pivot: Point): Character {
+  const part = character.parts[id]!;
+  const moved = withParts(character, [id], { pivot });
+  // A part that rests turned moves with its pivot, and its stops with it.
+  const to = mapped(restMatrix(moved.parts[id]!), pivot);
+  const change = (own: StopPart): StopPart => {
+    const at = mapped(moveOfStop(part, own), to);
+    return { ...own, x: at.x - to.x, y: at.y - to.y };
+  };
+  const controls = Object.fromEntries(
+    Object.entries(moved.controls).map(([key, control]) => [
+      key,
+      {
+        ...control,
+        stops: control.stops.map((stop) =>
+          stop.parts[id]
+            ? { ...stop, parts: { ...stop.parts, [id]: change(stop.parts[id]) } }
+            : stop,
+        ),
+      },
+    ]),
+  );
+  return { ...moved, controls };
+}
+
 /** A character whose controls touch none of some parts any more. */
 export function withControlsReleased(character: Character, gone: ReadonlySet<string>): Character {
   const kept = (parts: ControlStop['parts']) =>
@@ -119,8 +154,4 @@ function withStops(character: Character, id: string, stops: readonly ControlStop
     ...character,
     controls: withRecord(character.controls, id, (control) => ({ ...control, stops: sorted })),
   };
-}
-
-function isUntouched({ x, y, turn, scale, opacity, hidden }: StopPart): boolean {
-  return x === 0 && y === 0 && turn === 0 && scale === 1 && opacity === 1 && hidden === null;
 }

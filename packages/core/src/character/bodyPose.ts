@@ -1,6 +1,12 @@
-import { mapped, multiply, scalingAbout, translation, turning } from '../geometry';
+import { mapped, multiply, scalingAbout, translation, turning, type Matrix } from '../geometry';
 import { joinedPose, type PartPose, type Pose } from '../pose';
-import { UNTOUCHED, type BodyControl, type ControlStop, type StopPart } from './bodyControl';
+import {
+  isUntouched,
+  UNTOUCHED,
+  type BodyControl,
+  type ControlStop,
+  type StopPart,
+} from './bodyControl';
 import { restMatrix, type Part } from './part';
 
 /** How a body is moved where its controls have some values. @param valueOf by the id of a control */
@@ -13,7 +19,8 @@ export function bodyPose(
   for (const control of controls) {
     for (const [id, change] of changesAt(control, valueOf(control.id))) {
       const part = parts[id];
-      if (part) pose.set(id, joinedPose(pose.get(id), poseOfPart(part, change)));
+      if (part && !isUntouched(change))
+        pose.set(id, joinedPose(pose.get(id), poseOfPart(part, change)));
     }
   }
   return pose;
@@ -60,11 +67,17 @@ function mixed(before: StopPart, after: StopPart, share: number): StopPart {
   };
 }
 
-function poseOfPart(part: Part, { x, y, turn, scale, opacity, hidden }: StopPart): PartPose {
+/** How a stop moves a part from where it rests. */
+export function moveOfStop(part: Part, { x, y, turn, scale }: StopPart): Matrix {
   const pivot = mapped(restMatrix(part), part.pivot);
   const turned = multiply(turning(turn, pivot), scalingAbout(scale, pivot));
+  return multiply(translation(x, y), turned);
+}
+
+function poseOfPart(part: Part, change: StopPart): PartPose {
+  const { opacity, hidden } = change;
   return {
-    move: multiply(translation(x, y), turned),
+    move: moveOfStop(part, change),
     ...(opacity !== 1 && { opacity }),
     ...(hidden !== null && { hidden }),
   };

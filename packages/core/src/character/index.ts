@@ -26,6 +26,7 @@ export * from './recognition/namingSheet';
 export * from './recognition/recognise';
 export * from './recognition/words';
 export * from './removal';
+export * from './setUp/setUpBody';
 export * from './tree';
 export * from './twoDrawings';
 export * from './writtenLayers';

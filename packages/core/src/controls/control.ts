@@ -77,7 +77,9 @@ export class ControlSet {
     const control = this.byId.get(id);
     if (!control) return;
     const numbers = numbersOf(control, value);
-    if (numbers[0] !== UNKNOWN_OPTION) values.set(numbers, this.slots.get(id)!);
+    // A range may well be -1.
+    if (control.kind === 'choice' && numbers[0] === UNKNOWN_OPTION) return;
+    values.set(numbers, this.slots.get(id)!);
   }
 
   /** The value of a range; its number at rest, or 0, where the character has no such control. */

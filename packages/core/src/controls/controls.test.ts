@@ -44,6 +44,14 @@ describe('ControlSet', () => {
     expect(set.point(values, 'gaze')).toEqual({ x: 3, y: 4 });
     expect(set.choice(values, 'drawing')).toBe('open');
   });
+  it('sets a number of -1 like any other', () => {
+    const lean = new ControlSet([
+      { id: 'lean', label: 'Lean', kind: 'range', min: -2, max: 1, rest: 0 },
+    ]);
+    const values = lean.rest.slice();
+    lean.set(values, 'lean', -1);
+    expect(lean.range(values, 'lean')).toBe(-1);
+  });
   it('passes over controls and options that it does not have', () => {
     const values = set.rest.slice();
     set.set(values, 'tail', 1);

@@ -1,10 +1,12 @@
-import { Plus } from 'lucide-react';
+import { Play, Plus } from 'lucide-react';
 import { useEffect } from 'react';
 import { Button } from 'react-bootstrap';
 import { bodyControlsOf } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { addControl } from '../controlActions';
+import { sweep } from '../sweep';
 import { ControlCard } from './ControlCard';
+import { SetUpBody } from './SetUpBody';
 
 /** What can be set of the body, each made by example: sliders that play with the character at once. */
 export function BodyPanel() {
@@ -23,9 +25,26 @@ export function BodyPanel() {
       {controls.map((control) => (
         <ControlCard key={control.id} control={control} />
       ))}
-      <Button size="sm" variant="outline-secondary" onClick={() => addControl(store)}>
-        <Plus size={16} aria-hidden /> New control
-      </Button>
+      <div className="d-flex flex-wrap gap-2 mb-2">
+        <Button size="sm" variant="outline-secondary" onClick={() => addControl(store)}>
+          <Plus size={16} aria-hidden /> New control
+        </Button>
+        {controls.length > 1 && (
+          <Button
+            size="sm"
+            variant="outline-secondary"
+            onClick={() =>
+              sweep(
+                store,
+                controls.map(({ id }) => id),
+              )
+            }
+          >
+            <Play size={15} aria-hidden /> Play them all
+          </Button>
+        )}
+      </div>
+      <SetUpBody />
     </>
   );
 }

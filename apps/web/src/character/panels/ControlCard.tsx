@@ -1,4 +1,4 @@
-import { ChevronDown, ChevronRight, Trash2, X } from 'lucide-react';
+import { ChevronDown, ChevronRight, Play, Trash2, X } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
   EASINGS,
@@ -16,6 +16,7 @@ import { NameField } from '../../shell/NameField';
 import { Figure } from '../../shell/fields';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { stopHere, valueOf } from '../controlActions';
+import { sweep } from '../sweep';
 
 const EASING_NAMES: Record<Easing, string> = {
   linear: 'evenly',
@@ -58,6 +59,11 @@ export function ControlCard({ control }: { control: BodyControl }) {
           />
         </span>
         <span className="quiet figures small">{value.toFixed(2)}</span>
+        <IconButton
+          icon={Play}
+          label={`Play ${name} from end to end`}
+          onClick={() => sweep(store, [id])}
+        />
         <IconButton
           icon={Trash2}
           label={`Delete ${name}`}

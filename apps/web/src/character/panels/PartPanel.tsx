@@ -13,7 +13,9 @@ import {
   treeOf,
   withMeaning,
   withParts,
+  withPivot,
 } from '@cruvo/core/character';
+import type { Point } from '@cruvo/core/geometry';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -109,7 +111,7 @@ export function PartPanel() {
         </Form.Group>
       )}
       {chosen.length === 1 && <StopFields part={part.id} />}
-      {chosen.length === 1 && <Placement part={part} set={set} />}
+      {chosen.length === 1 && <Placement part={part} />}
       <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>
         <Trash2 size={15} aria-hidden /> {chosen.length > 1 ? 'Remove parts' : 'Remove part'}
       </Button>
@@ -190,7 +192,7 @@ function meaningOf(value: string): Meaning | null {
 }
 
 /** Where the part rests and what it turns about, in numbers. */
-function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => void }) {
+function Placement({ part }: { part: Part }) {
   const { store } = useOpenCharacter();
   const placing = usePlacing();
   const { pivot } = part;
@@ -199,6 +201,8 @@ function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => 
     store
       .getState()
       .change((before) => withPlaced(before, placing, [part.id], (now) => ({ ...now, ...change })));
+  const turnAbout = (to: Point) =>
+    store.getState().change((before) => withPivot(before, part.id, to));
   const moved = rest.x !== 0 || rest.y !== 0 || rest.turn !== 0 || rest.scale !== 1;
   return (
     <section aria-label="Place">
@@ -228,8 +232,8 @@ function Placement({ part, set }: { part: Part; set: (change: Partial<Part>) => 
           min={0.1}
           onChange={(percent) => place({ scale: percent / 100 })}
         />
-        <Figure label="Pivot x" value={pivot.x} onChange={(x) => set({ pivot: { ...pivot, x } })} />
-        <Figure label="Pivot y" value={pivot.y} onChange={(y) => set({ pivot: { ...pivot, y } })} />
+        <Figure label="Pivot x" value={pivot.x} onChange={(x) => turnAbout({ ...pivot, x })} />
+        <Figure label="Pivot y" value={pivot.y} onChange={(y) => turnAbout({ ...pivot, y })} />
       </div>
     </section>
   );

@@ -5,7 +5,7 @@ import {
   boundsOfPart,
   partsOf,
   placesOf,
-  withParts,
+  withPivot,
 } from '@cruvo/core/character';
 import { type Matrix, type Point, inverse, mapped, multiply } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -55,7 +55,7 @@ export function ChosenMark({
     gesture(store, (moved) => {
       const free = mapped(back, onPivot(moved));
       const to = moved.altKey ? free : snapped(free, stops, near);
-      store.getState().change((before) => withParts(before, [id], { pivot: to }));
+      store.getState().change((before) => withPivot(before, id, to));
     });
   };
   return (
