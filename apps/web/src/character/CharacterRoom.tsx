@@ -133,6 +133,10 @@ function Workplace({ open }: { open: OpenCharacter }) {
     [store],
   );
   useEffect(() => pick(null), [tab, pick]);
+  // Away from controls and parts, moving something changes where it rests again.
+  useEffect(() => {
+    if (tab !== 'body' && tab !== 'part') store.getState().pose(null);
+  }, [tab, store]);
 
   return (
     <div className="character-room">

@@ -1,5 +1,4 @@
 import { Play, Plus } from 'lucide-react';
-import { useEffect } from 'react';
 import { Button } from 'react-bootstrap';
 import { bodyControlsOf } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -12,8 +11,6 @@ import { SetUpBody } from './SetUpBody';
 export function BodyPanel() {
   const { store } = useOpenCharacter();
   const controls = useCharacter(({ character }) => bodyControlsOf(character));
-  // Away from the cards, moving parts changes where they rest again.
-  useEffect(() => () => store.getState().pose(null), [store]);
   return (
     <>
       {controls.length === 0 && (

@@ -14,7 +14,10 @@ export function PosingPrompt() {
     <div className="prompt" role="status">
       {placing.kind === 'stop' ? (
         <>
-          <strong>{control.name}</strong> at {placing.at.toFixed(2)}: what you move is kept here.
+          <strong>{control.name}</strong> at {placing.at.toFixed(2)}: what you move is kept here.{' '}
+          <Button size="sm" variant="quiet" onClick={() => store.getState().pose(null)}>
+            Done
+          </Button>
         </>
       ) : (
         <>
