@@ -15,6 +15,7 @@ export * from './newer/compare';
 export * from './newer/likeness';
 export type { ConfirmedPairs } from './newer/match';
 export * from './controls';
+export * from './mirrorControl';
 export * from './part';
 export * from './partList';
 export * from './poseOf';

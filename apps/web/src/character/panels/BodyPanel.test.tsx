@@ -54,6 +54,26 @@ it('a control is made by example: set to a value, stopped there, and parts moved
   expect(store.getState().character.controls).toEqual({});
 });
 
+it('a stop is copied to another value, and a control made for the other side', () => {
+  const { store, control } = opened();
+  slide(1);
+  click('Stop here');
+  act(() => store.getState().choose(['head']));
+  fireEvent.change(screen.getByRole('spinbutton', { name: 'Right' }), { target: { value: '8' } });
+  slide(-0.5);
+  fireEvent.change(screen.getByLabelText('Stop here as at another stop'), {
+    target: { value: '1' },
+  });
+  expect(control().stops.map(({ at, parts }) => [at, parts['head']!.x])).toEqual([
+    [-0.5, 8],
+    [1, 8],
+  ]);
+  click('Make one for the other side of Control 1');
+  const [, other] = Object.values(store.getState().character.controls);
+  expect(other).toMatchObject({ name: 'Control 1, other side' });
+  expect(other!.stops[0]!.parts['head']!.x).toBe(-8);
+});
+
 it('its slider stays at stops and at rest, and its range is typed', () => {
   const { store, control } = opened();
   slide(0.5);

@@ -1,4 +1,4 @@
-import { ChevronDown, ChevronRight, Play, Trash2, X } from 'lucide-react';
+import { ChevronDown, ChevronRight, FlipHorizontal2, Play, Trash2, X } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
   EASINGS,
@@ -6,8 +6,10 @@ import {
   partsOfControl,
   stopAt,
   withControl,
+  withControlMirrored,
   withoutControl,
   withoutStop,
+  withStopCopied,
   type BodyControl,
   type Easing,
 } from '@cruvo/core/character';
@@ -65,6 +67,11 @@ export function ControlCard({ control }: { control: BodyControl }) {
           onClick={() => sweep(store, [id])}
         />
         <IconButton
+          icon={FlipHorizontal2}
+          label={`Make one for the other side of ${name}`}
+          onClick={() => change((before) => withControlMirrored(before, id, crypto.randomUUID()))}
+        />
+        <IconButton
           icon={Trash2}
           label={`Delete ${name}`}
           onClick={() => change((before) => withoutControl(before, id))}
@@ -116,6 +123,24 @@ function Stops({ control, value }: { control: BodyControl; value: number }) {
           <Button size="sm" className="py-0" onClick={() => stopHere(store, id)}>
             Stop here
           </Button>
+        )}
+        {!stopAt(control, value) && stops.length > 0 && (
+          <Form.Select
+            size="sm"
+            className="copy-stop"
+            aria-label="Stop here as at another stop"
+            value=""
+            onChange={({ target }) =>
+              change((before) => withStopCopied(before, id, Number(target.value), value))
+            }
+          >
+            <option value="">as at …</option>
+            {stops.map(({ at }) => (
+              <option key={at} value={at}>
+                as at {at.toFixed(2)}
+              </option>
+            ))}
+          </Form.Select>
         )}
       </div>
       {touched.length > 0 && (

@@ -5,6 +5,7 @@ import { CHARACTER_VERSION, characterSchema, type Character } from '../character
 import { bodyControlsOf } from '../bodyControl';
 import { bodyPose } from '../bodyPose';
 import { NO_EYES } from '../eyes';
+import { withControlMirrored } from '../mirrorControl';
 import { plainPart, type Part } from '../part';
 import { jointOf, rootOf } from './joints';
 import { bodyPlanOf } from './bodyPlan';
@@ -90,6 +91,32 @@ describe('joints', () => {
     const apart = characterOf({ body: [0, 300, 100, 100], head: [20, 0, 60, 80] });
     expect(jointOf(apart, ['head'], ['body'])).toEqual({ x: 50, y: 80 });
     expect(jointOf(apart, ['nobody'], ['body'])).toBeNull();
+  });
+});
+
+describe('a control for the other side', () => {
+  const arms = bodyProposals(body)
+    .find(({ name }) => name === 'Left arm')!
+    .apply(body);
+  const both = withControlMirrored(arms, named(arms, 'Left arm').id, 'other');
+
+  it('does to the parts of the other side the same, the other way round', () => {
+    const [left, right] = [named(both, 'Left arm'), named(both, 'Right arm')];
+    expect(right).toMatchObject({ min: -1, max: 1, rest: 0, easing: 'linear' });
+    const [one, other] = [left.stops[1]!.parts, right.stops[1]!.parts];
+    expect(other['arm right']!.turn).toBe(-one['arm left']!.turn);
+    expect(other['arm right']!.y).toBe(one['arm left']!.y);
+    // There is no other hand.
+    expect(other['hand left']!.x).toBeCloseTo(-one['hand left']!.x);
+  });
+  it('has a name of its own where its name tells no side', () => {
+    const tilted = bodyProposals(body)
+      .find(({ name }) => name === 'Tail')!
+      .apply(body);
+    const mirrored = withControlMirrored(tilted, named(tilted, 'Tail').id, 'other');
+    expect(named(mirrored, 'Tail, other side').stops[0]!.parts['tail']!.turn).toBeCloseTo(
+      -named(mirrored, 'Tail').stops[0]!.parts['tail']!.turn,
+    );
   });
 });
 
