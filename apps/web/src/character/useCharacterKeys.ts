@@ -1,6 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { partsOf, withGroup, withParts, withoutParts } from '@cruvo/core/character';
-import { isWithin, onControl } from '../shell/onControl';
+import { isWithin, onControl, UNLESS_WRITING } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
 import { placingOf, withPlaced } from './placing';
 
@@ -25,8 +25,8 @@ export function useCharacterKeys(
   const { history } = store;
   const state = () => store.getState();
   const own = { preventDefault: true };
-  useHotkeys('mod+z', () => history.undo(), own);
-  useHotkeys('mod+shift+z, mod+y', () => history.redo(), own);
+  useHotkeys('mod+z', () => history.undo(), UNLESS_WRITING);
+  useHotkeys('mod+shift+z, mod+y', () => history.redo(), UNLESS_WRITING);
   useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
   useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
   useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);

@@ -7,3 +7,14 @@ export function onControl({ target }: KeyboardEvent): boolean {
 export function isWithin(target: EventTarget | null, selector: string): boolean {
   return target instanceof Element && target.closest(selector) !== null;
 }
+
+/** Where keys write: undo there is the field's own. */
+const WRITING =
+  'textarea, input:not([type=range], [type=checkbox], [type=radio], [type=color]), [contenteditable]';
+
+/** For keys that work on sliders and boxes too, but not while somebody writes. */
+export const UNLESS_WRITING = {
+  preventDefault: true,
+  enableOnFormTags: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent) => isWithin(target, WRITING),
+} as const;

@@ -9,7 +9,7 @@ import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mo
 import { TypedNumber } from './mouths/typedNumber';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
-import { onControl } from '../shell/onControl';
+import { onControl, UNLESS_WRITING } from '../shell/onControl';
 import type { OpenScene } from './SceneContext';
 import { focusOf } from './sceneStore';
 import type { TimelineView } from './timeline/Timeline';
@@ -175,8 +175,8 @@ export function useStudioKeys(
     options,
   );
   useHotkeys('b', () => store.getState().hearAsRecorded(!store.getState().asRecorded), options);
-  useHotkeys('mod+z', () => history.undo(), options);
-  useHotkeys('mod+shift+z, mod+y', () => history.redo(), options);
+  useHotkeys('mod+z', () => history.undo(), UNLESS_WRITING);
+  useHotkeys('mod+shift+z, mod+y', () => history.redo(), UNLESS_WRITING);
   useHotkeys('l', () => toggleLoop(transport, toSeconds(program.scene.length), found()), options);
   useHotkeys('equal, shift+equal, numpadadd', () => view()?.zoom(1), options);
   useHotkeys('minus, numpadsubtract', () => view()?.zoom(-1), options);
