@@ -1,24 +1,11 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  rectSortingStrategy,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext } from '@dnd-kit/core';
+import { arrayMove, rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { GripVertical } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Alert } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
+import { useSorting } from '../shell/useSorting';
 import { arrange, type ListedDocument, type ProductionSummary } from '../api/documents';
 import { DocumentCard } from './DocumentCard';
 
@@ -31,9 +18,6 @@ interface SceneCardsProps {
   readonly children: ReactNode;
 }
 
-/** How far the pointer must go before a card goes with it, pixels. */
-const DRAG_FROM = 5;
-
 /** The scenes of a production; dragging one by its grip gives it another place, with the keyboard too. */
 export function SceneCards({
   production,
@@ -43,10 +27,6 @@ export function SceneCards({
   children,
 }: SceneCardsProps) {
   const client = useQueryClient();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = scenes.map(({ id }) => id);
   const arranging = useMutation({
     mutationFn: (order: readonly string[]) => arrange(production, order),
@@ -62,16 +42,14 @@ export function SceneCards({
     onSettled: () => client.invalidateQueries({ queryKey: ['productions'] }),
   });
   const place = (from: number, to: number) => {
-    if (from >= 0 && to >= 0 && from !== to) arranging.mutate(arrayMove(ids, from, to));
+    arranging.mutate(arrayMove(ids, from, to));
   };
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over) place(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
-  };
+  const { sensors, onDragEnd } = useSorting(ids, place);
 
   return (
     <>
       {arranging.error && <Alert variant="danger">{sentenceOf(arranging.error)}</Alert>}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={rectSortingStrategy}>
           <ol className="production-grid card-list">
             {scenes.map((scene, at) => (

@@ -27,6 +27,7 @@ export * from './recognition/namingSheet';
 export * from './recognition/recognise';
 export * from './recognition/words';
 export * from './removal';
+export type { BodyProposal } from './setUp/proposal';
 export * from './setUp/setUpBody';
 export * from './tree';
 export * from './twoDrawings';

@@ -6,7 +6,6 @@ export interface Typeface {
   outline(text: string, size: number): Outline;
   /** The letters of a text that the font lacks, each once. */
   missingIn(text: string): string[];
-  /** How high capitals are, and how far letters go below the baseline, in ems. */
+  /** How high capitals are, in ems. */
   readonly capHeight: number;
-  readonly descent: number;
 }

@@ -27,7 +27,6 @@ export function openTypeface(files: readonly Uint8Array[]): Typeface {
       ...new Set([...text].filter((letter) => !/\s/u.test(letter) && !fontFor(letter))),
     ],
     capHeight: first.capHeight / first.unitsPerEm,
-    descent: -first.descent / first.unitsPerEm,
   };
 }
 

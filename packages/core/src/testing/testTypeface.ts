@@ -8,5 +8,4 @@ export const testTypeface: Typeface = {
   }),
   missingIn: (text) => [...new Set([...text].filter((letter) => letter === 'ß'))],
   capHeight: 0.7,
-  descent: 0.2,
 };

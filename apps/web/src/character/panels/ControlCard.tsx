@@ -1,7 +1,6 @@
 import { ChevronDown, ChevronRight, FlipHorizontal2, Play, Trash2, X } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
-  EASINGS,
   FARTHEST_VALUE,
   partsOfControl,
   stopAt,
@@ -14,6 +13,7 @@ import {
   type Easing,
 } from '@cruvo/core/character';
 import { IconButton } from '../../shell/IconButton';
+import { LabelledSelect } from '../../shell/LabelledSelect';
 import { NameField } from '../../shell/NameField';
 import { Figure } from '../../shell/fields';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -159,20 +159,12 @@ function Stops({ control, value }: { control: BodyControl; value: number }) {
           ))}
         </p>
       )}
-      <label className="field-row mb-1">
-        <span className="quiet text-nowrap">Between stops</span>
-        <Form.Select
-          size="sm"
-          value={easing}
-          onChange={({ target }) => set({ easing: target.value as Easing })}
-        >
-          {EASINGS.map((one) => (
-            <option key={one} value={one}>
-              {EASING_NAMES[one]}
-            </option>
-          ))}
-        </Form.Select>
-      </label>
+      <LabelledSelect
+        label="Between stops"
+        value={easing}
+        options={EASING_NAMES}
+        onChange={(wanted) => set({ easing: wanted })}
+      />
       <div className="number-grid">
         <Figure
           label="From"

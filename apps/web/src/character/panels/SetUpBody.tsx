@@ -19,11 +19,11 @@ export function SetUpBody() {
       </p>
     );
   }
-  const wanted = proposals.filter(({ id }) => !left.has(id));
-  const choose = (id: string, chosen: boolean) => {
+  const wanted = proposals.filter(({ name }) => !left.has(name));
+  const choose = (name: string, chosen: boolean) => {
     const next = new Set(left);
-    if (chosen) next.delete(id);
-    else next.add(id);
+    if (chosen) next.delete(name);
+    else next.add(name);
     setLeft(next);
   };
   const setUp = () => {
@@ -40,12 +40,12 @@ export function SetUpBody() {
   return (
     <fieldset className="control-card small">
       <legend className="small fw-semibold mb-1">Can be set up by itself</legend>
-      {proposals.map(({ id, name, why }) => (
+      {proposals.map(({ name, why }) => (
         <Form.Check
-          key={id}
-          id={`set-up-${id}`}
-          checked={!left.has(id)}
-          onChange={({ target }) => choose(id, target.checked)}
+          key={name}
+          id={`set-up-${name}`}
+          checked={!left.has(name)}
+          onChange={({ target }) => choose(name, target.checked)}
           label={
             <>
               {name} <span className="quiet">{why}</span>

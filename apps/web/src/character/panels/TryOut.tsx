@@ -1,8 +1,9 @@
 import { Play } from 'lucide-react';
 import { useState } from 'react';
-import { Button, ButtonGroup, Form, InputGroup, Spinner, ToggleButton } from 'react-bootstrap';
+import { Button, Form, InputGroup, Spinner } from 'react-bootstrap';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
 import { ENGLISH } from '@cruvo/core/speech';
+import { Segments } from '../../shell/Segments';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { ArticulationPlot } from './ArticulationPlot';
 import { LinePicker } from './LinePicker';
@@ -41,22 +42,14 @@ export function TryOut() {
         </InputGroup>
       </Form>
       <div className="d-flex align-items-center gap-2 mt-2">
-        <ButtonGroup size="sm" aria-label="Playback speed">
-          {SPEEDS.map(([speed, label]) => (
-            <ToggleButton
-              key={speed}
-              id={`speed-${speed}`}
-              type="radio"
-              variant="outline-secondary"
-              name="speed"
-              value={speed}
-              checked={saying.speed === speed}
-              onChange={() => saying.setSpeed(speed)}
-            >
-              {label}
-            </ToggleButton>
-          ))}
-        </ButtonGroup>
+        <Segments
+          label="Playback speed"
+          name="speed"
+          className=""
+          options={SPEEDS}
+          value={saying.speed}
+          onChange={saying.setSpeed}
+        />
         {moods.length > 1 && (
           <Form.Select
             size="sm"

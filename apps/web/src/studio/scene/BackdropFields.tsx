@@ -1,11 +1,10 @@
 import { Eye, EyeOff, ImagePlus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { Alert, Button, ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
+import { Alert, Button, Form } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import type { ArtworkNote } from '@cruvo/core/character';
 import { withRecord } from '@cruvo/core/records';
 import {
-  BACKDROP_FITS,
   backdropLayers,
   backdropOf,
   nameOfFile,
@@ -15,14 +14,15 @@ import {
 import { ArtworkProgress } from '../../artwork/ArtworkProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { IconButton } from '../../shell/IconButton';
+import { Segments } from '../../shell/Segments';
 import { useOpenScene, useScene } from '../SceneContext';
 import { TypedFigure } from './TypedFigure';
 
-const FIT_NAMES: Record<BackdropFit, readonly [name: string, hint: string]> = {
-  fill: ['Fill', 'All of the stage is covered; what is too much is cut off'],
-  fit: ['Fit', 'All of the backdrop is seen'],
-  placed: ['Place', 'Where and how large you want'],
-};
+const FITS: readonly (readonly [BackdropFit, name: string, hint: string])[] = [
+  ['fill', 'Fill', 'All of the stage is covered; what is too much is cut off'],
+  ['fit', 'Fit', 'All of the backdrop is seen'],
+  ['placed', 'Place', 'Where and how large you want'],
+];
 
 /** The backdrop: a picture or a layered drawing, how it is fitted, and which of its layers stand in front. */
 export function BackdropFields() {
@@ -63,23 +63,13 @@ export function BackdropFields() {
             <IconButton icon={ImagePlus} label="Another backdrop" onClick={open} />
             <IconButton icon={Trash2} label="Take the backdrop away" onClick={remove} />
           </div>
-          <ButtonGroup size="sm" className="w-100 mb-2" aria-label="How the backdrop is fitted">
-            {BACKDROP_FITS.map((fit) => (
-              <ToggleButton
-                key={fit}
-                id={`backdrop-${fit}`}
-                type="radio"
-                name="backdrop-fit"
-                value={fit}
-                variant="outline-secondary"
-                title={FIT_NAMES[fit][1]}
-                checked={backdrop.fit === fit}
-                onChange={() => change({ fit })}
-              >
-                {FIT_NAMES[fit][0]}
-              </ToggleButton>
-            ))}
-          </ButtonGroup>
+          <Segments
+            label="How the backdrop is fitted"
+            name="backdrop-fit"
+            options={FITS}
+            value={backdrop.fit}
+            onChange={(fit) => change({ fit })}
+          />
           {backdrop.fit === 'placed' && <PlaceFields backdrop={backdrop} onChange={change} />}
           <LayerList backdrop={backdrop} onChange={change} />
         </>

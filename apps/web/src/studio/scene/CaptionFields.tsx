@@ -1,7 +1,6 @@
-import { Button, ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { FONT_LABELS, type FontName } from '@cruvo/core/lettering';
 import {
-  CAPTION_KINDS,
   kindOfCaption,
   LETTER_SIZE,
   linesOf,
@@ -13,14 +12,16 @@ import {
   type LetteringLook,
 } from '@cruvo/core/scene';
 import { Colour } from '../../shell/fields';
+import { LabelledSelect } from '../../shell/LabelledSelect';
+import { Segments } from '../../shell/Segments';
 import { useOpenScene, useScene } from '../SceneContext';
 import { Amount } from '../voice/Amount';
 
-const KIND_NAMES: Record<CaptionKind, readonly [name: string, hint: string]> = {
-  none: ['Nothing', 'No words on the stage, but for lines that ask for them'],
-  caption: ['Captions', 'What is said stands along an edge of the stage'],
-  bubble: ['Bubbles', 'What is said stands in a bubble beside who says it'],
-};
+const KINDS: readonly (readonly [CaptionKind, name: string, hint: string])[] = [
+  ['none', 'Nothing', 'No words on the stage, but for lines that ask for them'],
+  ['caption', 'Captions', 'What is said stands along an edge of the stage'],
+  ['bubble', 'Bubbles', 'What is said stands in a bubble beside who says it'],
+];
 
 /** What is written on the stage of all lines, and how captions and speech bubbles look. */
 export function CaptionFields() {
@@ -46,23 +47,13 @@ export function CaptionFields() {
     }));
   return (
     <>
-      <ButtonGroup size="sm" className="w-100 mb-2" aria-label="What lines show">
-        {CAPTION_KINDS.map((kind) => (
-          <ToggleButton
-            key={kind}
-            id={`captions-${kind}`}
-            type="radio"
-            name="captions"
-            value={kind}
-            variant="outline-secondary"
-            title={KIND_NAMES[kind][1]}
-            checked={settings.kind === kind}
-            onChange={() => change({ kind })}
-          >
-            {KIND_NAMES[kind][0]}
-          </ToggleButton>
-        ))}
-      </ButtonGroup>
+      <Segments
+        label="What lines show"
+        name="captions"
+        options={KINDS}
+        value={settings.kind}
+        onChange={(kind) => change({ kind })}
+      />
       {own.length > 0 && (
         <p className="small quiet mb-2">
           {own.length === 1 ? 'One line shows' : `${own.length} lines show`} something of its own.{' '}
@@ -77,7 +68,7 @@ export function CaptionFields() {
           look={settings.caption}
           onChange={(fields) => change({ caption: { ...settings.caption, ...fields } })}
         >
-          <Choice
+          <LabelledSelect
             label="Where"
             value={settings.caption.place}
             options={{ bottom: 'at the bottom', top: 'at the top' }}
@@ -114,13 +105,13 @@ function LookFields({
   return (
     <fieldset className="caption-look mb-2">
       <legend className="small fw-semibold mb-1">{name}</legend>
-      <Choice
+      <LabelledSelect
         label="Font"
         value={look.font}
         options={FONT_LABELS}
         onChange={(font: FontName) => onChange({ font })}
       />
-      <Choice
+      <LabelledSelect
         label="Come up"
         value={look.appears}
         options={{ whole: 'at once', words: 'word by word' }}
@@ -159,34 +150,5 @@ function LookFields({
         />
       </div>
     </fieldset>
-  );
-}
-
-function Choice<Value extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: Value;
-  options: Readonly<Record<Value, string>>;
-  onChange: (value: Value) => void;
-}) {
-  return (
-    <label className="field-row mb-1 small">
-      <span className="quiet text-nowrap">{label}</span>
-      <Form.Select
-        size="sm"
-        value={value}
-        onChange={({ target }) => onChange(target.value as Value)}
-      >
-        {(Object.entries(options) as [Value, string][]).map(([option, shown]) => (
-          <option key={option} value={option}>
-            {shown}
-          </option>
-        ))}
-      </Form.Select>
-    </label>
   );
 }

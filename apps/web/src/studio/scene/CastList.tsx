@@ -1,27 +1,12 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Eye, EyeOff, GripVertical, Lock, LockOpen, Volume2 } from 'lucide-react';
 import { withRecord } from '@cruvo/core/records';
 import { castOf, withReordered, type CastMember } from '@cruvo/core/scene';
 import { IconButton } from '../../shell/IconButton';
+import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { useSpeaking } from '../useSpeaking';
-
-/** How far the pointer must go before a member goes with it, pixels. */
-const DRAG_FROM = 4;
 
 /** Who is on the stage, the front first; dragging one by its grip puts it further to the front or the back. */
 export function CastList() {
@@ -29,24 +14,17 @@ export function CastList() {
   const members = [...useScene(({ scene }) => castOf(scene))].reverse();
   const speaking = useSpeaking();
   const { member: worked } = useFocus();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  const ids = members.map(({ id }) => id);
+  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
+    store.getState().edit((scene) => withReordered(scene, ids[from]!, from - to)),
   );
   if (members.length < 2) return null;
-  const ids = members.map(({ id }) => id);
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (!over) return;
-    const id = String(active.id);
-    const steps = ids.indexOf(id) - ids.indexOf(String(over.id));
-    if (steps !== 0) store.getState().edit((scene) => withReordered(scene, id, steps));
-  };
   return (
     <section aria-label="Cast">
       <h2 className="h6">
         Cast <span className="quiet small fw-normal">the front first</span>
       </h2>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ul className="layer-list cast-list">
             {members.map((member) => (

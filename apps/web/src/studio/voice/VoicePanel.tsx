@@ -1,9 +1,10 @@
 import { lazy, Suspense } from 'react';
 import { Mic, PenLine, TriangleAlert } from 'lucide-react';
-import { Alert, Badge, Button, ButtonGroup, Spinner, ToggleButton } from 'react-bootstrap';
-import { FIT_METHODS, type FitMethod } from '@cruvo/core/mouth';
+import { Alert, Badge, Button, Spinner } from 'react-bootstrap';
+import type { FitMethod } from '@cruvo/core/mouth';
 import { isVoiced, linesAtOnce, trackOfLine, type Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
+import { Segments } from '../../shell/Segments';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
 import { ReviewSummary } from '../review/ReviewSummary';
@@ -24,11 +25,11 @@ import { VoiceTroubles } from './VoiceTroubles';
 
 const BandChooser = lazy(() => import('./BandChooser'));
 
-const METHOD_NAMES: Record<FitMethod, readonly [name: string, hint: string]> = {
-  sounds: ['Sounds', 'The mouth takes the shape of what is said'],
-  loudness: ['Loudness', 'The mouth opens with the loudness'],
-  band: ['One band', 'The mouth opens with the loudness of one band of frequencies'],
-};
+const METHODS: readonly (readonly [FitMethod, name: string, hint: string])[] = [
+  ['sounds', 'Sounds', 'The mouth takes the shape of what is said'],
+  ['loudness', 'Loudness', 'The mouth opens with the loudness'],
+  ['band', 'One band', 'The mouth opens with the loudness of one band of frequencies'],
+];
 
 /** The line that is worked on: its script, and how its voice moves the mouth. */
 export function VoicePanel({
@@ -107,23 +108,14 @@ export function VoicePanel({
         <SoundFields line={line} track={track} onCleaned={(cleaned) => void fitting.fit(cleaned)} />
       )}
       {track && played && <ReviewSummary line={played} onReview={onReview} />}
-      <ButtonGroup size="sm" className="w-100 my-2" aria-label="What the mouth follows">
-        {FIT_METHODS.map((method) => (
-          <ToggleButton
-            key={method}
-            id={`method-${method}`}
-            type="radio"
-            name="method"
-            value={method}
-            variant="outline-secondary"
-            title={METHOD_NAMES[method][1]}
-            checked={line.fit.method === method}
-            onChange={() => setFit(line.id, { method })}
-          >
-            {METHOD_NAMES[method][0]}
-          </ToggleButton>
-        ))}
-      </ButtonGroup>
+      <Segments
+        label="What the mouth follows"
+        name="method"
+        className="w-100 my-2"
+        options={METHODS}
+        value={line.fit.method}
+        onChange={(method) => setFit(line.id, { method })}
+      />
       {line.fit.method === 'sounds' && track?.spectrum === null && (
         <p className="small quiet">
           An older version of Cruvo analysed only the loudness of this voice. Fit the mouths again

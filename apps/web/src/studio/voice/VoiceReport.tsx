@@ -1,8 +1,7 @@
 import { Check, TriangleAlert } from 'lucide-react';
-import { Button } from 'react-bootstrap';
 import { type VoiceFinding, type VoiceQuality, voiceFindings } from '@cruvo/core/audio';
 import type { ScriptDeviations, VoiceTrack } from '@cruvo/core/speech';
-import { useOpenScene } from '../SceneContext';
+import { PlaceLinks } from './PlaceLinks';
 
 /** Findings that leave the mouth shut. */
 const RESTING: readonly VoiceFinding['kind'][] = ['silent', 'voiceless'];
@@ -43,7 +42,6 @@ function ScriptReport({
   deviations: ScriptDeviations;
   origin: number;
 }) {
-  const { transport } = useOpenScene();
   const exact = skipped.length === 0 && repeated.length === 0 && added.length === 0;
   return (
     <>
@@ -56,20 +54,7 @@ function ScriptReport({
       {repeated.length > 0 && <p>Said again: {listed(repeated)}.</p>}
       {added.length > 0 && (
         <p>
-          Not in the script:{' '}
-          {added.slice(0, 6).map(({ start, end }) => (
-            <Button
-              key={start}
-              variant="link"
-              size="sm"
-              className="p-0 me-2 align-baseline"
-              title="Go there"
-              onClick={() => transport.seek(origin + start)}
-            >
-              {start.toFixed(1)}–{end.toFixed(1)} s
-            </Button>
-          ))}
-          {added.length > 6 && `and ${added.length - 6} more`}
+          Not in the script: <PlaceLinks places={added} origin={origin} />
         </p>
       )}
     </>

@@ -1,12 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { TriangleAlert } from 'lucide-react';
-import { Button } from 'react-bootstrap';
 import { voiceFindings, type VoiceTrouble } from '@cruvo/core/audio';
 import { heardVoice, type VoicedLine } from '@cruvo/core/scene';
 import { mediaUrl } from '../../api/media';
 import { checkVoice } from '../../workers/analyseVoice';
 import { lineTimes } from '../lineTimes';
-import { useOpenScene } from '../SceneContext';
+import { PlaceLinks } from './PlaceLinks';
 
 const NAMES: Record<VoiceTrouble['kind'], string> = {
   clipping: 'Cut off at its peaks',
@@ -14,9 +13,6 @@ const NAMES: Record<VoiceTrouble['kind'], string> = {
   music: 'Music',
   'second voice': 'Perhaps somebody else speaking',
 };
-
-/** The most places of one kind that are listed. */
-const LISTED = 6;
 
 /** What may spoil a voice, said before it is fitted, and where in it. */
 export function VoiceTroubles({ line, fitted }: { line: VoicedLine; fitted: boolean }) {
@@ -44,44 +40,14 @@ export function VoiceTroubles({ line, fitted }: { line: VoicedLine; fitted: bool
         </p>
       ))}
       {kinds.map((kind) => (
-        <Places
-          key={kind}
-          name={NAMES[kind]}
-          line={line}
-          places={data.troubles.filter((trouble) => trouble.kind === kind)}
-        />
+        <p key={kind} className="finding">
+          {NAMES[kind]}:{' '}
+          <PlaceLinks
+            places={data.troubles.filter((trouble) => trouble.kind === kind)}
+            origin={lineTimes(line).origin}
+          />
+        </p>
       ))}
     </section>
-  );
-}
-
-function Places({
-  name,
-  line,
-  places,
-}: {
-  name: string;
-  line: VoicedLine;
-  places: readonly VoiceTrouble[];
-}) {
-  const { transport } = useOpenScene();
-  const { origin } = lineTimes(line);
-  return (
-    <p className="finding">
-      {name}:{' '}
-      {places.slice(0, LISTED).map(({ start, end }) => (
-        <Button
-          key={start}
-          variant="link"
-          size="sm"
-          className="p-0 me-2 align-baseline figures"
-          title="Go there"
-          onClick={() => transport.seek(origin + start)}
-        >
-          {start.toFixed(1)}–{end.toFixed(1)} s
-        </Button>
-      ))}
-      {places.length > LISTED && `and ${places.length - LISTED} more`}
-    </p>
   );
 }

@@ -1,12 +1,12 @@
 import type { Character } from '../character';
 import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
-import type { Side } from '../recognition/meaning';
+import type { Meaning, Side } from '../recognition/meaning';
 import type { Role } from '../recognition/words';
 import { holdersOf } from '../tree';
 
 /** Everything that goes with a head, and how far each lies in front of its middle: 1 the tip of the nose. */
-export const DEPTHS: Partial<Readonly<Record<Role | 'mouth drawing', number>>> = {
+const DEPTHS: Partial<Readonly<Record<Meaning['role'], number>>> = {
   nose: 1,
   mouth: 0.75,
   jaw: 0.7,
@@ -63,6 +63,10 @@ export function bodyPlanOf(character: Character): BodyPlan {
   const found = recognise(parts);
   const holders = (id: string) => holdersOf(parts, id).map((part) => part.id);
   const roleOf = (id: string) => found.get(id)?.role;
+  const depthOf = (id: string) => {
+    const role = roleOf(id);
+    return role && DEPTHS[role];
+  };
   const outermost = (ids: readonly string[]) => {
     const all = new Set(ids);
     return ids.filter((id) => !holders(id).some((holder) => all.has(holder)));
@@ -70,18 +74,17 @@ export function bodyPlanOf(character: Character): BodyPlan {
   const withRole = (...roles: readonly string[]) =>
     outermost(parts.flatMap(({ id }) => (roles.includes(roleOf(id) ?? '') ? id : [])));
 
-  const ofHead = parts.filter(({ id }) => DEPTHS[roleOf(id) ?? 'body'] !== undefined);
-  const features = ofHead.flatMap(({ id }) => {
-    const carrying = holders(id).find((holder) => DEPTHS[roleOf(holder) ?? 'body'] !== undefined);
-    const beneath = carrying === undefined ? 0 : DEPTHS[roleOf(carrying)!]!;
-    const depth = DEPTHS[roleOf(id)!]! - beneath;
-    return depth === 0 ? [] : [{ part: id, depth }];
+  const ofHead = parts.map(({ id }) => id).filter((id) => depthOf(id) !== undefined);
+  const features = ofHead.flatMap((part) => {
+    const holder = holders(part).find((id) => depthOf(id) !== undefined);
+    const depth = depthOf(part)! - (holder === undefined ? 0 : depthOf(holder)!);
+    return depth === 0 ? [] : [{ part, depth }];
   });
   const whole = parts.flatMap(({ id, parent }) =>
     parent === null && roleOf(id) !== 'background' ? id : [],
   );
   return {
-    head: outermost(ofHead.map(({ id }) => id)),
+    head: outermost(ofHead),
     features,
     body: withRole('body'),
     whole,

@@ -1,0 +1,70 @@
+import type { Point } from '../../geometry';
+import type { Character } from '../character';
+import type { BodyPlan } from './bodyPlan';
+import { boundsOf, jointOf, middleOf } from './joints';
+import { DEGREE, partsInWords, type BodyProposal } from './proposal';
+import { turnedTogether, withShown, type Show } from './shows';
+
+const TILT = 10 * DEGREE;
+/** Shares of the head's width and height by which the tip of the nose goes as it turns and nods. */
+const TURN_REACH = 0.16;
+const NOD_REACH = 0.1;
+/** Features from this depth on tell where a face looks; this far from the middle, in shares of its width, it is a profile. */
+const FRONT = 0.4;
+const PROFILE = 0.15;
+
+/** What a head can do: tilt about the neck; nod, and where it is drawn from the front turn, by the depth of its features. */
+export function headProposals(character: Character, plan: BodyPlan): BodyProposal[] {
+  const { head, features, body } = plan;
+  const box = boundsOf(character, head);
+  if (!box) return [];
+  const below = { x: box.x + box.width / 2, y: box.y + box.height };
+  const neck = (body.length > 0 ? jointOf(character, head, body) : null) ?? below;
+  const tilt = twoSided(
+    'Head tilt',
+    `${partsInWords(head.length)}, turned about the neck`,
+    (side) => turnedTogether(head, neck, side * TILT),
+  );
+  if (features.length < 2) return [tilt];
+  const why = `${features.length} features of a face, moved by how far they lie in front`;
+  const turn = { x: TURN_REACH * box.width, y: 0 };
+  const nod = { x: 0, y: NOD_REACH * box.height };
+  return [
+    tilt,
+    ...(looksAhead(character, plan)
+      ? [twoSided('Head turn', why, (side) => parallax(plan, side, turn))]
+      : []),
+    twoSided('Head nod', why, (side) => parallax(plan, side, nod)),
+  ];
+}
+
+/** A control from -1 to 1 that shows the same to both sides. */
+function twoSided(name: string, why: string, show: (side: -1 | 1) => Show): BodyProposal {
+  return {
+    ...{ name, why },
+    apply: (character) =>
+      withShown(character, name, [
+        [-1, show(-1)],
+        [1, show(1)],
+      ]),
+  };
+}
+
+/** Features moved by their depths. @param reach how far the tip of the nose goes */
+function parallax({ features }: BodyPlan, side: -1 | 1, reach: Point): Show {
+  return () =>
+    new Map(
+      features.map(({ part, depth }) => {
+        return [part, { x: side * depth * reach.x, y: side * depth * reach.y }];
+      }),
+    );
+}
+
+/** Whether a face is drawn from the front: its mouth and nose lie about the middle of its head. */
+function looksAhead(character: Character, { features, head }: BodyPlan): boolean {
+  const face = boundsOf(character, head);
+  const front = features.filter(({ depth }) => depth >= FRONT).map(({ part }) => part);
+  const box = boundsOf(character, front);
+  if (!face || !box) return false;
+  return Math.abs(middleOf(box).x - middleOf(face).x) < PROFILE * face.width;
+}
