@@ -1,6 +1,6 @@
 import type { Signal } from '../signals';
 import { LoudnessMeter } from './loudness';
-import { HEARING_RATE, MelAnalyser, type MelFrames } from './melBands';
+import { HEARING_RATE, MelAnalyser } from './melBands';
 import { PitchMeter } from './pitch';
 import { Resampler } from './resample';
 import { secondVoice } from './secondVoice';
@@ -52,14 +52,14 @@ export class VoiceCheck {
     this.clipping.push(mono);
     const samples = this.resampler.push(mono);
     this.pitch.push(samples);
-    this.take(this.analyser.push(samples));
+    this.spectrum.push(this.analyser.push(samples));
   }
 
   finish(): CheckedVoice {
     const rest = this.resampler.finish();
     this.pitch.push(rest);
-    this.take(this.analyser.push(rest));
-    this.take(this.analyser.finish());
+    this.spectrum.push(this.analyser.push(rest));
+    this.spectrum.push(this.analyser.finish());
     const loudness = this.loudness.finish();
     const spectrum = this.spectrum.finish();
     const isSpoken = louderThanPauses(loudness);
@@ -74,10 +74,6 @@ export class VoiceCheck {
       ...joined('second voice', secondVoice(this.pitch.finish(), spectrum, isSpoken)),
     ];
     return { quality, troubles: troubles.sort((a, b) => a.start - b.start) };
-  }
-
-  private take(mel: MelFrames): void {
-    this.spectrum.push(mel);
   }
 }
 

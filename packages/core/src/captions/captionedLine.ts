@@ -1,7 +1,7 @@
 import type { FrameItem } from '../frame';
 import type { Box, Point } from '../geometry';
 import type { Typeface } from '../lettering/typeface';
-import { kindOfCaption, type CaptionKind, type CaptionSettings } from '../scene/captionSettings';
+import type { CaptionSettings, ShownKind } from '../scene/captionSettings';
 import { endOf, sceneTime, type Line } from '../scene/line';
 import type { StageSettings } from '../scene/scene';
 import type { VoiceTrack } from '../speech/voiceTrack';
@@ -21,6 +21,7 @@ export type SpeakerPlace = Omit<BubbleSurroundings, 'stage' | 'margin'> & {
 /** All that what is written of a line depends on. */
 export interface CaptionInput {
   readonly line: Line;
+  readonly kind: ShownKind;
   /** Null where nothing was heard: the words share the time of the line. */
   readonly track: VoiceTrack | null;
   readonly settings: CaptionSettings;
@@ -63,8 +64,8 @@ export class CaptionedLine {
     return this.input.line;
   }
 
-  get kind(): CaptionKind {
-    return kindOfCaption(this.input.line, this.input.settings);
+  get kind(): ShownKind {
+    return this.input.kind;
   }
 
   /** Pieces that are read one after the other. */
@@ -81,12 +82,10 @@ export class CaptionedLine {
   }
 
   private make(): readonly SetCue[] {
-    const { kind } = this;
-    if (kind === 'none') return [];
-    const { line, track, typeface, stage } = this.input;
+    const { line, kind, track, typeface, stage } = this.input;
     const upright = stage.height > stage.width;
     const room = ROOM[kind];
-    const most = ((upright ? room.upright : room.wide) * stage.width) / this.em(kind);
+    const most = ((upright ? room.upright : room.wide) * stage.width) / this.em;
     const lines = upright ? room.linesUpright : room.lines;
     const heard = { start: toSeconds(line.offset), end: toSeconds(line.offset + line.length) };
     const words = writtenWords(line.script, track?.words ?? [], heard);
@@ -99,24 +98,25 @@ export class CaptionedLine {
           most,
         ) <= lines,
     );
-    const boxes = cues.map((cue) => this.measured(cue, kind, most));
-    const middles = this.middles(kind, boxes);
-    return cues.map((cue, at) => this.setCue(cue, at, kind, boxes[at]!, middles[at]!));
+    const boxes = cues.map((cue) => this.measured(cue, most));
+    const middles = this.middles(boxes);
+    return cues.map((cue, at) => this.setCue(cue, at, boxes[at]!, middles[at]!));
   }
 
-  private em(kind: 'caption' | 'bubble'): number {
-    const { stage, settings } = this.input;
+  /** Of the letters, stage units. */
+  private get em(): number {
+    const { kind, stage, settings } = this.input;
     return settings[kind].size * Math.min(stage.width, stage.height);
   }
 
-  private measured({ words }: Cue, kind: 'caption' | 'bubble', most: number) {
+  private measured({ words }: Cue, most: number) {
     const set = wrapped(
       words.map(({ text }) => text),
       this.input.typeface,
       most,
     );
-    const em = this.em(kind);
-    const { across, down } = PADDING[kind];
+    const { em } = this;
+    const { across, down } = PADDING[this.kind];
     return {
       set,
       width: (set.width + 2 * across) * em,
@@ -125,19 +125,20 @@ export class CaptionedLine {
   }
 
   /** Where the middles of all cues stand: where they were placed, or where there is room. */
-  private middles(kind: 'caption' | 'bubble', boxes: readonly { width: number; height: number }[]) {
-    const { line, stage, settings, place } = this.input;
+  private middles(boxes: readonly { width: number; height: number }[]): readonly Point[] {
+    const { line, kind, stage, settings, place } = this.input;
     const around = { stage, margin: MARGIN * Math.min(stage.width, stage.height) };
     const { at } = line.caption;
     if (at) {
       const middle = { x: at.x * stage.width, y: at.y * stage.height };
       return boxes.map((box) => onStage(middle, box, around));
     }
-    if (kind === 'bubble') {
+    const [first] = boxes;
+    if (kind === 'bubble' && first) {
       // One place for the whole line: the one in which its largest bubble has room.
-      const largest = boxes.reduce((most, box) => (area(box) > area(most) ? box : most), boxes[0]!);
-      const middle = boxes.length > 0 ? bubblePlace(largest, { ...around, ...place() }) : null;
-      return boxes.map(() => middle!);
+      const largest = boxes.reduce((most, box) => (area(box) > area(most) ? box : most), first);
+      const middle = bubblePlace(largest, { ...around, ...place() });
+      return boxes.map(() => middle);
     }
     return boxes.map(({ height }) => {
       const edge = around.margin + height / 2;
@@ -149,13 +150,12 @@ export class CaptionedLine {
   private setCue(
     cue: Cue,
     index: number,
-    kind: 'caption' | 'bubble',
     { set, width, height }: ReturnType<CaptionedLine['measured']>,
     middle: Point,
   ): SetCue {
-    const { line, typeface, settings, place } = this.input;
+    const { line, kind, typeface, settings, place } = this.input;
     const look = settings[kind];
-    const em = this.em(kind);
+    const { em } = this;
     const box = { x: middle.x - width / 2, y: middle.y - height / 2, width, height };
     const id = `caption/${line.id}/${index}`;
     const time = (seconds: number) => sceneTime(line, toFlicks(seconds));

@@ -35,6 +35,7 @@ export function compileCaptions(
   before: CaptionsProgram | undefined,
 ): CaptionsProgram {
   const { captions: settings, stage } = scene;
+  const standing = members.flatMap(({ member, character }) => [member, character]);
   return new Map(
     linesOf(scene).flatMap((line) => {
       const kind = kindOfCaption(line, settings);
@@ -44,7 +45,7 @@ export function compileCaptions(
       if (!typeface) return [];
       const track = trackOfLine(line, tracks);
       // Only a bubble must know where everybody stands.
-      const around = kind === 'bubble' ? members.map(({ place }) => place) : [];
+      const around = kind === 'bubble' ? standing : NOBODY;
       const inputs = [line, track, settings, stage, typeface, row.target, ...around];
       const place = () => speakerPlace(members, row.target, stage);
       return [
@@ -53,13 +54,15 @@ export function compileCaptions(
           reuse(
             before?.get(line.id),
             inputs,
-            () => new CaptionedLine({ line, track, settings, stage, typeface, place }),
+            () => new CaptionedLine({ line, kind, track, settings, stage, typeface, place }),
           ),
         ] as const,
       ];
     }),
   );
 }
+
+const NOBODY: readonly unknown[] = [];
 
 /** How far a face reaches beyond its eyes and its mouth, in shares of what they cover. */
 const FACE_ROOM = 0.25;

@@ -25,6 +25,7 @@ export interface LetteringLook {
 /** What of a line is written on the stage. */
 export const CAPTION_KINDS = ['none', 'caption', 'bubble'] as const;
 export type CaptionKind = (typeof CAPTION_KINDS)[number];
+export type ShownKind = Exclude<CaptionKind, 'none'>;
 
 /** What is written on the stage in a scene, and how it looks. */
 export interface CaptionSettings {

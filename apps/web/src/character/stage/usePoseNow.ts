@@ -30,7 +30,8 @@ export function usePoseNow(
     const time = timeNow();
     const mouth = spoken && time !== null ? spoken.mouthAt(time) : null;
     const body = [...values].map(([control, value]) => [bodyControlId(control), value] as const);
-    const live = new Map([[id, new Map([...(mouth ? mouthOverrides(mouth) : []), ...body])]]);
+    const overrides = new Map([...(mouth ? mouthOverrides(mouth) : []), ...body]);
+    const live = new Map(overrides.size > 0 ? [[id, overrides]] : []);
     return player.current.poseAt(id, toFlicks(performance.now() / 1000) % ROUND, live);
   }, [id, program, spoken, timeNow, values]);
 }
