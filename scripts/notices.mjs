@@ -7,7 +7,7 @@ import { ROOT } from './lib/paths.mjs';
 const PATH = join(ROOT, 'THIRD_PARTY_NOTICES.md');
 /** Licences under which packages may be part of Cruvo. */
 const ALLOWED =
-  /^\(?(MIT|ISC|0BSD|BSD-[23]-Clause|Apache-2\.0|CC0-1\.0|OFL-1\.1|LGPL-3\.0-or-later|Zlib|AND|OR| )+\)?$/;
+  /^\(?(MIT|ISC|0BSD|BSD-[23]-Clause|Apache-2\.0|CC0-1\.0|Unlicense|OFL-1\.1|LGPL-3\.0-or-later|Zlib|AND|OR| )+\)?$/;
 
 /** Longer than any within the texts. */
 const FENCE = '`'.repeat(6);

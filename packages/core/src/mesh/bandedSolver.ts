@@ -1,0 +1,64 @@
+/**
+ * Solves A x = b for a symmetric, positive definite A, that is factorised once (Cholesky, A = L Lᵀ). Only the band
+ * beside the diagonal is kept: number the unknowns so that those that belong together lie near each other.
+ */
+export class BandedSolver {
+  /** Row by row: the band before the diagonal, and the diagonal; its inverse after factorising. */
+  private readonly band: Float64Array;
+  private readonly stride: number;
+
+  /**
+   * @param size how many unknowns there are
+   * @param entries [row, column, value] of the lower half, values of the same place are added up
+   * @throws Error where A is not positive definite
+   */
+  constructor(
+    readonly size: number,
+    entries: Iterable<readonly [row: number, column: number, value: number]>,
+  ) {
+    const lower = [...entries];
+    const width = lower.reduce((most, [row, column]) => Math.max(most, row - column), 0);
+    this.stride = width + 1;
+    this.band = new Float64Array(size * this.stride);
+    for (const [row, column, value] of lower) {
+      this.band[row * this.stride + width - (row - column)]! += value;
+    }
+    this.factorise(width);
+  }
+
+  private factorise(width: number): void {
+    const { band, stride, size } = this;
+    for (let row = 0; row < size; row++) {
+      const first = Math.max(0, row - width);
+      const own = row * stride + width - row;
+      for (let column = first; column <= row; column++) {
+        const other = column * stride + width - column;
+        let sum = band[own + column]!;
+        for (let at = Math.max(first, column - width); at < column; at++) {
+          sum -= band[own + at]! * band[other + at]!;
+        }
+        if (column < row) band[own + column] = sum * band[other + column]!;
+        else if (sum > 0) band[own + row] = 1 / Math.sqrt(sum);
+        else throw new Error('The matrix is not positive definite.');
+      }
+    }
+  }
+
+  /** Replaces b by x. */
+  solve(b: Float64Array): void {
+    const { band, stride, size } = this;
+    const width = stride - 1;
+    for (let row = 0; row < size; row++) {
+      const own = row * stride + width - row;
+      let sum = b[row]!;
+      for (let at = Math.max(0, row - width); at < row; at++) sum -= band[own + at]! * b[at]!;
+      b[row] = sum * band[own + row]!;
+    }
+    for (let row = size - 1; row >= 0; row--) {
+      const own = row * stride + width - row;
+      const value = b[row]! * band[own + row]!;
+      b[row] = value;
+      for (let at = Math.max(0, row - width); at < row; at++) b[at]! -= band[own + at]! * value;
+    }
+  }
+}

@@ -1,0 +1,6 @@
+export * from './bentMesh';
+export * from './centerline';
+export * from './deformation';
+export * from './mesh';
+export * from './outline';
+export * from './softRegion';
