@@ -1,3 +1,4 @@
+export * from './bentShapes';
 export * from './blendMode';
 export * from './digest';
 export * from './frame';

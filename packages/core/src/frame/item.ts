@@ -1,4 +1,14 @@
-import { intersectionOf, mappedBox, multiply, unionOf, type Box, type Matrix } from '../geometry';
+import {
+  grow,
+  intersectionOf,
+  mappedBox,
+  multiply,
+  unionOf,
+  type Box,
+  type Matrix,
+  type Point,
+} from '../geometry';
+import { boundsOfPoints, type BentMesh } from '../mesh';
 import type { BlendMode } from './blendMode';
 import { Digest } from './digest';
 import { paintedBounds } from './shapeBounds';
@@ -22,6 +32,21 @@ export interface DrawingItem extends Item {
   readonly matrix: Matrix;
   readonly width: number;
   readonly height: number;
+}
+
+/** A drawing that is bent with a mesh. */
+export interface BentItem extends Item {
+  readonly kind: 'bent';
+  readonly drawn: DrawingItem['kind'];
+  readonly media: string;
+  /** Of the drawing's own box at rest, in units of the mesh. */
+  readonly width: number;
+  readonly height: number;
+  /** Where the corner of that box lies in the mesh. */
+  readonly corner: Point;
+  readonly bend: BentMesh;
+  /** Maps units of the mesh onto the stage. */
+  readonly matrix: Matrix;
 }
 
 /** Shapes that are made anew for each frame, back to front. */
@@ -59,7 +84,7 @@ export interface GroupItem extends Item, Compositing {
 }
 
 /** One thing to be painted. */
-export type FrameItem = DrawingItem | ShapesItem | GroupItem;
+export type FrameItem = DrawingItem | BentItem | ShapesItem | GroupItem;
 
 const NOWHERE: Box = { x: 0, y: 0, width: 0, height: 0 };
 
@@ -71,6 +96,29 @@ export function drawingItem(
   const version = new Digest().text(media).number(width).number(height).numbers(matrix).value;
   const bounds = mappedBox(matrix, { x: 0, y: 0, width, height });
   return { kind, id, version, bounds, media, matrix, width, height };
+}
+
+/** How far a bent drawing may reach out of its mesh, as a share of what it covers: lines, and what is thin. */
+const BENT_OVERHANG = 0.03;
+
+export function bentItem(
+  id: string,
+  drawing: Pick<BentItem, 'drawn' | 'media' | 'width' | 'height'>,
+  corner: Point,
+  bend: BentMesh,
+  matrix: Matrix,
+): BentItem {
+  const { drawn, media, width, height } = drawing;
+  const digest = new Digest().text(media).number(width).number(height).numbers(matrix);
+  digest.number(corner.x).number(corner.y);
+  const { points } = bend;
+  for (let at = 0; at < points.length; at++) digest.number(points[at]!);
+  const box = boundsOfPoints(points);
+  const bounds = mappedBox(matrix, grow(box, BENT_OVERHANG * Math.max(box.width, box.height)));
+  return {
+    ...{ kind: 'bent', id, version: digest.value, bounds },
+    ...{ drawn, media, width, height, corner, bend, matrix },
+  };
 }
 
 export function shapesItem(id: string, shapes: readonly VectorShape[], matrix: Matrix): ShapesItem {
@@ -117,6 +165,9 @@ export function moved(item: FrameItem, change: Matrix): FrameItem {
   if (item.kind === 'shapes') {
     return shapesItem(item.id, item.shapes, multiply(change, item.matrix));
   }
+  if (item.kind === 'bent') {
+    return bentItem(item.id, item, item.corner, item.bend, multiply(change, item.matrix));
+  }
   if (item.kind !== 'group') return drawingItem(item.id, item, multiply(change, item.matrix));
   const all = (items: readonly FrameItem[]) => items.map((inner) => moved(inner, change));
   return groupItem(item.id, all(item.items), {
@@ -127,8 +178,8 @@ export function moved(item: FrameItem, change: Matrix): FrameItem {
 }
 
 /** Every drawing that items paint, those in groups and masks included. */
-export function drawingsIn(items: readonly FrameItem[]): DrawingItem[] {
-  return items.flatMap((item) => {
+export function drawingsIn(items: readonly FrameItem[]): (DrawingItem | BentItem)[] {
+  return items.flatMap((item): (DrawingItem | BentItem)[] => {
     if (item.kind === 'shapes') return [];
     if (item.kind !== 'group') return [item];
     return drawingsIn([...(item.mask ?? []), ...item.items]);

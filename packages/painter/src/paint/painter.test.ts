@@ -49,6 +49,9 @@ function recorder() {
       void calls.push(['fill', outline, context.fillStyle, context.globalAlpha, rule]),
     stroke: (outline) =>
       void calls.push(['stroke', outline, context.strokeStyle, context.lineWidth, context.lineCap]),
+    createImageData: (width, height) => ({ data: new Uint8ClampedArray(4 * width * height) }),
+    getImageData: (_x, _y, width, height) => ({ data: new Uint8ClampedArray(4 * width * height) }),
+    putImageData: (_pixels, ...corner) => void calls.push(['pixels', ...corner]),
     createLinearGradient: (...numbers) => gradient('linear', numbers),
     createRadialGradient: (...numbers) => gradient('radial', numbers),
   };

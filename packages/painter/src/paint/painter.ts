@@ -1,12 +1,14 @@
-import type {
-  DrawingItem,
-  Frame,
-  FrameItem,
-  GroupItem,
-  Paint,
-  PaintTransform,
-  VectorDrawing,
-  VectorShape,
+import {
+  type BentItem,
+  type DrawingItem,
+  type Frame,
+  type FrameItem,
+  type GroupItem,
+  type Paint,
+  type PaintTransform,
+  type VectorDrawing,
+  type VectorShape,
+  bentShapes,
 } from '@cruvo/core/frame';
 import {
   type Box,
@@ -18,10 +20,11 @@ import {
   scaling,
   translation,
 } from '@cruvo/core/geometry';
+import { BentPictures } from './bentPictures';
 import { paintedBoxOf, pixelBoxOf } from './bounds';
 import type { ImageStore, Picture } from './images';
 import type { Sprites } from './sprites';
-import type { GradientHandle, Surface } from './surface';
+import type { GradientHandle, PixelData, Surface } from './surface';
 
 export interface Size {
   readonly width: number;
@@ -32,8 +35,21 @@ export interface Size {
 export interface PaintResources<Image, Outline, Gradient extends GradientHandle> {
   readonly outlines: WeakMap<VectorShape | PaintTransform, Outline>;
   readonly gradients: WeakMap<Exclude<Paint, string>, Gradient>;
+  readonly bentPictures: BentPictures<Image, Outline, Gradient>;
   /** Null: every drawing is painted anew. */
   readonly sprites: Sprites<Image, Outline, Gradient> | null;
+}
+
+export function paintResources<Image, Outline, Gradient extends GradientHandle>(
+  surface: Surface<Image, Outline, Gradient>,
+  sprites: Sprites<Image, Outline, Gradient> | null,
+): PaintResources<Image, Outline, Gradient> {
+  return {
+    outlines: new WeakMap(),
+    gradients: new WeakMap(),
+    bentPictures: new BentPictures(surface),
+    sprites,
+  };
 }
 
 /** A surface on which what belongs together is painted first. */
@@ -52,11 +68,10 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
 
   constructor(
     private readonly surface: Surface<Image, Outline, Gradient>,
-    private readonly resources: PaintResources<Image, Outline, Gradient> = {
-      outlines: new WeakMap(),
-      gradients: new WeakMap(),
-      sprites: null,
-    },
+    private readonly resources: PaintResources<Image, Outline, Gradient> = paintResources(
+      surface,
+      null,
+    ),
   ) {}
 
   /**
@@ -139,7 +154,35 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
       return;
     }
     const picture = images.get(item.media);
-    if (picture) this.paintDrawing(item, picture, place);
+    if (!picture) return;
+    if (item.kind === 'bent') this.paintBent(item, picture, place, region);
+    else this.paintDrawing(item, picture, place);
+  }
+
+  private paintBent(item: BentItem, picture: Picture<Image>, place: Matrix, region: Box): void {
+    const { bend, corner, width } = item;
+    if (picture.kind === 'vector') {
+      const toBox = boxOfDrawing(picture.drawing, width);
+      const toMesh = multiply(translation(corner.x, corner.y), toBox);
+      const shapes = bentShapes(picture.drawing, bend, toMesh);
+      this.paintShapes(shapes, multiply(place, toMesh));
+      return;
+    }
+    const bent = this.resources.bentPictures.paint(item, picture.image, place, region);
+    if (!bent) return;
+    const layer = this.layer(2, bent);
+    layer.painter.write(bent.pixels);
+    const context = this.contextForPainting();
+    context.setTransform(...IDENTITY);
+    context.globalAlpha = 1;
+    context.imageSmoothingEnabled = false;
+    const { x, y } = bent;
+    context.drawImage(layer.image, 0, 0, bent.width, bent.height, x, y, bent.width, bent.height);
+  }
+
+  /** Replaces the pixels from the corner on. */
+  private write(pixels: PixelData): void {
+    this.surface.context.putImageData(pixels, 0, 0);
   }
 
   private paintDrawing(item: DrawingItem, picture: Picture<Image>, place: Matrix): void {
@@ -225,10 +268,10 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   /**
-   * One of the two layers that a group needs, empty where it is used. Canvases copy all of their pixels when they are
+   * One of the layers that are needed for a group (what is painted, and its mask) or for a bent picture, empty where it is used. Canvases copy all of their pixels when they are
    * painted on after having been painted from, so layers are hardly larger than they have to be.
    */
-  private layer(index: 0 | 1, { width, height }: Size): Layer<Image, Outline, Gradient> {
+  private layer(index: 0 | 1 | 2, { width, height }: Size): Layer<Image, Outline, Gradient> {
     const size = { width: roomFor(width), height: roomFor(height) };
     const key = `${index} ${size.width} ${size.height}`;
     const known = this.layers.get(key);
@@ -251,9 +294,8 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     context.drawImage(image, 0, 0, width, height);
   }
 
-  private paintVector({ viewBox, shapes }: VectorDrawing, place: Matrix, { width }: Size): void {
-    const toBox = multiply(scaling(width / viewBox.width), translation(-viewBox.x, -viewBox.y));
-    this.paintShapes(shapes, multiply(place, toBox));
+  private paintVector(drawing: VectorDrawing, place: Matrix, { width }: Size): void {
+    this.paintShapes(drawing.shapes, multiply(place, boxOfDrawing(drawing, width)));
   }
 
   private paintShapes(shapes: readonly VectorShape[], place: Matrix): void {
@@ -318,6 +360,11 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     gradients.set(paint, gradient);
     return gradient;
   }
+}
+
+/** Maps a vector drawing's own units to a box of a width, whose corner is its origin. */
+function boxOfDrawing({ viewBox }: VectorDrawing, width: number): Matrix {
+  return multiply(scaling(width / viewBox.width), translation(-viewBox.x, -viewBox.y));
 }
 
 /** A length of a layer in which so many pixels fit: the next power of two. */

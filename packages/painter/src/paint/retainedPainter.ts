@@ -12,7 +12,7 @@ import {
 import { pixelBoxOf } from './bounds';
 import { PaintedItems, type PaintedItem } from './changes';
 import type { ImageStore } from './images';
-import { Painter, type PaintResources, type Size } from './painter';
+import { Painter, paintResources, type Size } from './painter';
 import { joined, overlap } from './regions';
 import { Sprites } from './sprites';
 import { StaticRuns, type PaintRun } from './staticRuns';
@@ -65,11 +65,7 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
 
   constructor(surface: Surface<Image, Outline, Gradient>, budget: PaintBudget = BUDGET) {
     this.sprites = new Sprites(surface, budget.sprites);
-    const resources: PaintResources<Image, Outline, Gradient> = {
-      outlines: new WeakMap(),
-      gradients: new WeakMap(),
-      sprites: this.sprites,
-    };
+    const resources = paintResources(surface, this.sprites);
     this.painter = new Painter(surface, resources);
     this.runs = new StaticRuns(surface, resources, budget.runs);
   }

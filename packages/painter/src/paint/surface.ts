@@ -3,6 +3,11 @@ export interface GradientHandle {
   addColorStop(offset: number, color: string): void;
 }
 
+/** Pixels as they are read and written: red, green, blue and opacity, 0 to 255, not multiplied. */
+export interface PixelData {
+  readonly data: Uint8ClampedArray;
+}
+
 /**
  * What the painter needs of a Canvas 2D context. The browser's own and the server's both have it, so
  * that one painter serves the stage and the film.
@@ -41,6 +46,9 @@ export interface PaintContext<Image, Outline, Gradient extends GradientHandle> {
     width: number,
     height: number,
   ): void;
+  createImageData(width: number, height: number): PixelData;
+  getImageData(x: number, y: number, width: number, height: number): PixelData;
+  putImageData(pixels: PixelData, x: number, y: number): void;
   fill(outline: Outline, rule: 'nonzero' | 'evenodd'): void;
   stroke(outline: Outline): void;
   createLinearGradient(x1: number, y1: number, x2: number, y2: number): Gradient;

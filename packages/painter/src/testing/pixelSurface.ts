@@ -104,6 +104,7 @@ export function pixelSurface(
         image.pixels[at] = mixed(color, image.pixels[at]!);
       });
     },
+    ...{ createImageData: unused, getImageData: unused, putImageData: unused },
     fill: unused,
     stroke: unused,
     createLinearGradient: unused,

@@ -1,0 +1,124 @@
+import type { BentItem } from '@cruvo/core/frame';
+import {
+  type Box,
+  type Matrix,
+  intersectionOf,
+  mappedBox,
+  meanScale,
+  scaling,
+} from '@cruvo/core/geometry';
+import { boundsOfPoints } from '@cruvo/core/mesh';
+import { wholePixels } from './bounds';
+import { paintTriangle, premultiply, unpremultiply, type PixelGrid } from './meshRaster';
+import type { GradientHandle, PixelData, Surface } from './surface';
+
+/** A picture at one size, ready to be read from. */
+interface Source {
+  readonly grid: PixelGrid;
+  /** Pixels for a unit of the picture's width. */
+  readonly scale: number;
+}
+
+/** A bent picture: its pixels, and where on the surface they belong. */
+interface BentPicture extends Box {
+  readonly pixels: PixelData;
+}
+
+/** Empty pixels around a source, so that its edges are smooth. */
+const MARGIN = 2;
+/** Sizes of a source go by the square root of two. */
+const STEPS_PER_OCTAVE = 2;
+/** The largest source, pixels along a side. */
+const LARGEST_SIDE = 4096;
+/** Sizes kept of one picture. */
+const KEPT_SIZES = 3;
+
+/** Paints pictures that are bent with a mesh, triangle by triangle, from copies of about the size that is seen. */
+export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
+  private readonly sources = new WeakMap<object, Map<string, Source>>();
+
+  constructor(private readonly surface: Surface<Image, Outline, Gradient>) {}
+
+  /**
+   * @param place maps units of the mesh to pixels of the surface
+   * @param region the pixels that are wanted
+   * @returns null where nothing of it is seen
+   */
+  paint(item: BentItem, image: Image, place: Matrix, region: Box): BentPicture | null {
+    const { bend, corner } = item;
+    const { mesh, points } = bend;
+    const box = intersectionOf(wholePixels(mappedBox(place, boundsOfPoints(points))), region);
+    const { x, y, width, height } = wholeBox(box);
+    if (width <= 0 || height <= 0) return null;
+    const { grid: source, scale } = this.sourceFor(image, item, meanScale(place));
+    const pixels = this.surface.context.createImageData(width, height);
+    const target = gridOf(pixels, width, height);
+    const [a, b, c, d, e, f] = place;
+    const { rest, triangles } = mesh;
+    for (let at = 0; at < triangles.length; at += 3) {
+      const one = 2 * triangles[at]!;
+      const two = 2 * triangles[at + 1]!;
+      const three = 2 * triangles[at + 2]!;
+      paintTriangle(target, source, [
+        a * points[one]! + c * points[one + 1]! + e - x,
+        b * points[one]! + d * points[one + 1]! + f - y,
+        (rest[one]! - corner.x) * scale + MARGIN,
+        (rest[one + 1]! - corner.y) * scale + MARGIN,
+        a * points[two]! + c * points[two + 1]! + e - x,
+        b * points[two]! + d * points[two + 1]! + f - y,
+        (rest[two]! - corner.x) * scale + MARGIN,
+        (rest[two + 1]! - corner.y) * scale + MARGIN,
+        a * points[three]! + c * points[three + 1]! + e - x,
+        b * points[three]! + d * points[three + 1]! + f - y,
+        (rest[three]! - corner.x) * scale + MARGIN,
+        (rest[three + 1]! - corner.y) * scale + MARGIN,
+      ]);
+    }
+    unpremultiply(target);
+    return { x, y, width, height, pixels };
+  }
+
+  /** A copy of a picture of about so many pixels for a unit. */
+  private sourceFor(image: Image, { width, height }: BentItem, wanted: number): Source {
+    const largest = LARGEST_SIDE / Math.max(width, height);
+    const step = Math.round(Math.log2(Math.max(1e-6, wanted)) * STEPS_PER_OCTAVE);
+    const scale = Math.min(largest, 2 ** (step / STEPS_PER_OCTAVE));
+    const key = `${width} ${height} ${scale}`;
+    let sizes = this.sources.get(image as object);
+    if (!sizes) this.sources.set(image as object, (sizes = new Map()));
+    const known = sizes.get(key);
+    if (known) return known;
+    const source = { grid: this.copied(image, width * scale, height * scale), scale };
+    sizes.set(key, source);
+    if (sizes.size > KEPT_SIZES) sizes.delete(sizes.keys().next().value!);
+    return source;
+  }
+
+  private copied(image: Image, width: number, height: number): PixelGrid {
+    const across = Math.ceil(width) + 2 * MARGIN;
+    const down = Math.ceil(height) + 2 * MARGIN;
+    const { context } = this.surface.layer(across, down).surface;
+    context.setTransform(...scaling(1));
+    context.imageSmoothingEnabled = true;
+    context.imageSmoothingQuality = 'medium';
+    context.drawImage(image, MARGIN, MARGIN, width, height);
+    const grid = gridOf(context.getImageData(0, 0, across, down), across, down);
+    premultiply(grid);
+    return grid;
+  }
+}
+
+function gridOf({ data }: PixelData, width: number, height: number): PixelGrid {
+  const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  return { width, height, pixels };
+}
+
+function wholeBox({ x, y, width, height }: Box): Box {
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  return {
+    x: left,
+    y: top,
+    width: Math.ceil(x + width) - left,
+    height: Math.ceil(y + height) - top,
+  };
+}

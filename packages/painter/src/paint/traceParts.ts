@@ -1,0 +1,45 @@
+import { type Character, itemOfDrawing } from '@cruvo/core/character';
+import { type Box, IDENTITY, unionOf } from '@cruvo/core/geometry';
+import { type Outline, traceOutline } from '@cruvo/core/mesh';
+import type { ImageStore } from './images';
+import { Painter } from './painter';
+import type { GradientHandle, Surface } from './surface';
+
+/** Pixels of the longer side of a picture that is traced. */
+const TRACED_SIDE = 180;
+/** Drawings may reach out of their boxes by this share of them. */
+const OVERHANG = 0.02;
+
+/** The outline of what some parts show together as drawn, units of the artwork; null where nothing is seen. */
+export function traceParts<Image, Outlines, Gradient extends GradientHandle>(
+  surface: Surface<Image, Outlines, Gradient>,
+  images: ImageStore<Image>,
+  character: Character,
+  parts: readonly string[],
+): Outline | null {
+  const drawings = parts.flatMap((id) => {
+    const key = character.parts[id]?.drawing;
+    return key === null || key === undefined ? [] : (character.drawings[key] ?? []);
+  });
+  const box = unionOf(drawings);
+  if (!box) return null;
+  const { x, y, width, height } = grown(box);
+  const scale = TRACED_SIDE / Math.max(width, height);
+  const [across, down] = [Math.ceil(width * scale), Math.ceil(height * scale)];
+  const layer = surface.layer(across, down).surface;
+  const items = drawings.map((drawing, at) => itemOfDrawing(String(at), drawing, IDENTITY));
+  new Painter(layer).paintItems(items, images, [scale, 0, 0, scale, -x * scale, -y * scale]);
+  const { data } = layer.context.getImageData(0, 0, across, down);
+  const alpha = Uint8Array.from({ length: across * down }, (_, at) => data[4 * at + 3]!);
+  const traced = traceOutline(
+    alpha,
+    { width: across, height: down },
+    { x, y, width: across / scale, height: down / scale },
+  );
+  return traced.length > 0 ? traced : null;
+}
+
+function grown({ x, y, width, height }: Box): Box {
+  const margin = OVERHANG * Math.max(width, height);
+  return { x: x - margin, y: y - margin, width: width + 2 * margin, height: height + 2 * margin };
+}
