@@ -1,11 +1,12 @@
 import { inOrder, inTable, withRecord } from '../records';
 import { mapped, type Point } from '../geometry';
-import { changesAt, moveOfStop } from './bodyPose';
+import { changesAt, gripsAt, moveOfStop, regionAt } from './bodyPose';
 import {
   isUntouched,
   UNTOUCHED,
   type BodyControl,
   type ControlStop,
+  type RegionChange,
   type StopPart,
 } from './bodyControl';
 import type { Character } from './character';
@@ -15,7 +16,7 @@ import { restMatrix } from './part';
 /** A character with one more control, from -1 to 1, that does nothing yet. */
 export function withNewControl(character: Character, id: string, name: string): Character {
   const control: Omit<BodyControl, 'order'> = {
-    ...{ id, name, min: -1, max: 1, rest: 0, easing: 'linear', stops: [] },
+    ...{ id, name, min: -1, max: 1, rest: 0, easing: 'linear', stops: [], drives: [] },
   };
   const controls = inTable<BodyControl>([...inOrder(character.controls), control]);
   return { ...character, controls };
@@ -23,7 +24,12 @@ export function withNewControl(character: Character, id: string, name: string): 
 
 export function withoutControl(character: Character, id: string): Character {
   const controls = Object.fromEntries(
-    Object.entries(character.controls).filter(([key]) => key !== id),
+    Object.entries(character.controls)
+      .filter(([key]) => key !== id)
+      .map(([key, control]) => [
+        key,
+        { ...control, drives: control.drives.filter((drive) => drive.control !== id) },
+      ]),
   );
   return { ...character, controls };
 }
@@ -56,7 +62,17 @@ export function withStop(character: Character, id: string, at: number): Characte
   const parts = Object.fromEntries(
     [...changesAt(control, at)].filter(([, change]) => !isUntouched(change)),
   );
-  return withStops(character, id, [...control.stops, { at, parts }]);
+  const grips = Object.fromEntries(
+    [...gripsAt(control, at)].filter(([, { x, y }]) => x !== 0 || y !== 0),
+  );
+  const keys = new Set(control.stops.flatMap((stop) => Object.keys(stop.regions)));
+  const regions = Object.fromEntries(
+    [...keys].flatMap((key) => {
+      const change = regionAt(control, at, key);
+      return change ? [[key, change] as const] : [];
+    }),
+  );
+  return withStops(character, id, [...control.stops, { at, parts, grips, regions }]);
 }
 
 export function withoutStop(character: Character, id: string, at: number): Character {
@@ -78,10 +94,7 @@ export function withStopCopied(
   const { stops } = character.controls[id]!;
   const copied = stops.find(({ at }) => at === from);
   if (!copied) return character;
-  return withStops(character, id, [
-    ...stops.filter(({ at }) => at !== to),
-    { at: to, parts: copied.parts },
-  ]);
+  return withStops(character, id, [...stops.filter(({ at }) => at !== to), { ...copied, at: to }]);
 }
 
 /** A character in which a stop does something else to parts. */
@@ -103,6 +116,39 @@ export function withStopParts(
     }
     return { ...stop, parts };
   });
+  return withStops(character, id, moved);
+}
+
+/** A character in which a stop drags a grip elsewhere. @param grip the id of its control */
+export function withStopGrip(
+  character: Character,
+  id: string,
+  at: number,
+  grip: string,
+  offset: Point,
+): Character {
+  const { stops } = character.controls[id]!;
+  const moved = stops.map((stop) => {
+    if (stop.at !== at) return stop;
+    const { [grip]: _before, ...others } = stop.grips;
+    const still = offset.x === 0 && offset.y === 0;
+    return { ...stop, grips: still ? others : { ...others, [grip]: offset } };
+  });
+  return withStops(character, id, moved);
+}
+
+/** A character in which a stop does something else to a soft region. @param key of the region, as stops name it */
+export function withStopRegion(
+  character: Character,
+  id: string,
+  at: number,
+  key: string,
+  change: RegionChange,
+): Character {
+  const { stops } = character.controls[id]!;
+  const moved = stops.map((stop) =>
+    stop.at === at ? { ...stop, regions: { ...stop.regions, [key]: change } } : stop,
+  );
   return withStops(character, id, moved);
 }
 

@@ -1,14 +1,18 @@
 import { lazy, number, object, string, type Schema } from 'yup';
 import { NAMES_AS_IDS, recordsSchema, type Records } from '../records';
 import { mouthRigSchema, partsOfMouth, type MouthRig } from '../mouth/mouthRig';
+import { bendSchema, type Bend } from './bend/bend';
 import { bodyControlSchema, partsOfControl, type BodyControl } from './bodyControl';
 import { drawingSchema, type Drawing } from './drawing';
 import { eyesSchema, partsOfEyes, type Eyes } from './eyes';
+import { jointSchema, type Joint } from './joint';
 import { partSchema, type Part } from './part';
 import { partsOf } from './partList';
+import { bodyProblem } from './bodyProblem';
+import { swaySchema, type Sway } from './sway/sway';
 import { treeProblem } from './tree';
 
-export const CHARACTER_VERSION = 5;
+export const CHARACTER_VERSION = 6;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -25,7 +29,21 @@ export interface Character {
   readonly eyes: Eyes;
   /** What can be set of it beside mouth and eyes, made by example. */
   readonly controls: Records<BodyControl>;
+  /** Which drawings bend, and by what. */
+  readonly bends: Records<Bend>;
+  /** How parts hang on others, by their ids; those that are left out go along with the part that holds them. */
+  readonly joints: Records<Joint>;
+  /** What swings by itself. */
+  readonly sways: Records<Sway>;
 }
+
+/** A body of which nothing is set up. */
+export const NO_BODY = {
+  controls: {},
+  bends: {},
+  joints: {},
+  sways: {},
+} as const satisfies Partial<Character>;
 
 const MOST_PARTS = 5000;
 
@@ -46,6 +64,9 @@ const shape = object({
   ),
   eyes: eyesSchema,
   controls: recordsSchema(bodyControlSchema, 'control'),
+  bends: recordsSchema(bendSchema, 'bend'),
+  joints: recordsSchema(jointSchema, 'joint', NAMES_AS_IDS),
+  sways: recordsSchema(swaySchema, 'sway'),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */
@@ -70,5 +91,6 @@ function referenceProblem(character: Character): string | null {
   const shown = parts.flatMap(({ drawing }) => drawing ?? []);
   const complete =
     needed.every((part) => ids.has(part)) && shown.every((key) => Object.hasOwn(drawings, key));
-  return complete ? null : 'the character names a part or a drawing that it does not have';
+  if (complete) return bodyProblem(character);
+  return 'the character names a part or a drawing that it does not have';
 }

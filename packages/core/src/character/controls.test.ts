@@ -1,3 +1,4 @@
+import { NO_BODY } from './character';
 import type { ControlValues } from '../controls';
 import { targetOf } from '../mouth/articulation';
 import type { MouthState } from '../mouth/mouthState';
@@ -19,11 +20,11 @@ describe('the controls of a character', () => {
     expect(idsOf('two')).not.toContain('mouth.followers');
     expect(idsOf('jaw')).toEqual([...MOUTH, 'mouth.followers', 'eyes.closed']);
     const { eyes, width, height } = of('chart');
-    expect(controlsOf({ mouth: null, eyes, width, height, controls: {} }).controls[0]!.id).toBe(
+    expect(controlsOf({ mouth: null, eyes, width, height, ...NO_BODY }).controls[0]!.id).toBe(
       'eyes.closed',
     );
     const both = { ...eyes, brows: { left: eyes.brows.right, right: eyes.brows.right } };
-    const { controls } = controlsOf({ mouth: null, eyes: both, width, height, controls: {} });
+    const { controls } = controlsOf({ mouth: null, eyes: both, width, height, ...NO_BODY });
     expect(controls.filter(({ id }) => id.startsWith('brow')).map(({ label }) => label)).toEqual([
       ...['Left brow up', 'Left brow tilt', 'Right brow up', 'Right brow tilt'],
     ]);

@@ -4,26 +4,45 @@ import { chartOf, isContinuous, type MouthRig } from '../mouth/mouthRig';
 import type { MouthState } from '../mouth/mouthState';
 import { SILENCE } from '../speech/visemes';
 import { bodyControlsOf, type BodyControl } from './bodyControl';
+import { gripControlId, pointsOf } from './bend/bend';
 import type { Character } from './character';
 import type { Eyes } from './eyes';
+import { linksOf, swayControlId, swaysOf } from './sway/sway';
 
-type Rigged = Pick<Character, 'mouth' | 'eyes' | 'width' | 'height' | 'controls'>;
+type Rigged = Pick<
+  Character,
+  'mouth' | 'eyes' | 'width' | 'height' | 'controls' | 'bends' | 'sways'
+>;
 
-const NO_MOUTH = {};
-const sets = new WeakMap<Eyes, WeakMap<object, WeakMap<object, Map<string, ControlSet>>>>();
+const STILL = { x: 0, y: 0 };
 
-/** What of a character can be moved; the same for characters of one size whose mouth, eyes and controls are the same. */
+interface KnownSet {
+  readonly inputs: readonly unknown[];
+  readonly set: ControlSet;
+}
+
+/** Sets that were made, by the eyes of their characters; the latest last. */
+const sets = new WeakMap<Eyes, KnownSet[]>();
+const MOST_SETS = 8;
+
+/** What of a character can be moved; the same for characters of one size that move by the very same things. */
 export function controlsOf(character: Rigged): ControlSet {
-  const { mouth, eyes, width, height } = character;
-  const ofEyes = entry(sets, eyes, () => new WeakMap());
-  const ofMouth = entry(ofEyes, mouth ?? NO_MOUTH, () => new WeakMap());
-  const ofBody = entry(ofMouth, character.controls, () => new Map());
-  const controls = () => [
+  const { mouth, eyes, width, height, bends, sways } = character;
+  const inputs = [mouth, character.controls, bends, sways, width, height];
+  const known = sets.get(eyes) ?? [];
+  sets.set(eyes, known);
+  const found = known.find((one) => one.inputs.every((input, at) => input === inputs[at]));
+  if (found) return found.set;
+  const set = new ControlSet([
     ...mouthControls(mouth),
     ...eyeControls(character),
     ...bodyControlsOf(character).map(asControl),
-  ];
-  return entry(ofBody, `${width} ${height}`, () => new ControlSet(controls()));
+    ...gripControls(character),
+    ...swayControls(character),
+  ]);
+  known.push({ inputs, set });
+  if (known.length > MOST_SETS) known.shift();
+  return set;
 }
 
 /** The id of a control that somebody made, among all controls of a character. */
@@ -33,15 +52,25 @@ function asControl({ id, name, min, max, rest }: BodyControl): Control {
   return { kind: 'range', id: bodyControlId(id), label: name, min, max, rest };
 }
 
-/** The value under a key, made where there is none. */
-function entry<Key, Value>(
-  map: { get(key: Key): Value | undefined; set(key: Key, value: Value): unknown },
-  key: Key,
-  make: () => Value,
-): Value {
-  let value = map.get(key);
-  if (value === undefined) map.set(key, (value = make()));
-  return value;
+/** Grips go anywhere on the drawing and about it. */
+function gripControls({ bends, width, height }: Rigged): Control[] {
+  const bounds = { x: -2 * width, y: -2 * height, width: 4 * width, height: 4 * height };
+  return Object.values(bends).flatMap((bend) =>
+    pointsOf(bend).flatMap(({ id, name, kind }): Control[] =>
+      kind === 'grip'
+        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest: STILL }]
+        : [],
+    ),
+  );
+}
+
+function swayControls({ sways }: Rigged): Control[] {
+  return swaysOf({ sways }).flatMap((sway) =>
+    Array.from({ length: linksOf(sway) }, (_, link): Control => {
+      const range = { min: -Math.PI, max: Math.PI, rest: 0 };
+      return { id: swayControlId(sway.id, link), label: sway.name, kind: 'range', ...range };
+    }),
+  );
 }
 
 const MOUTH_LABELS: Readonly<Record<keyof Articulation, string>> = {

@@ -10,6 +10,20 @@ export function freeName(wanted: string, taken: Set<string>): string {
   return free;
 }
 
+const LONGEST_ID = 40;
+
+/** An id for a record that is not taken yet: a name in small letters, with a number behind it where that is taken. */
+export function freeId(name: string, taken: { has(id: string): boolean }): string {
+  const plain = name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, LONGEST_ID);
+  let [id, number] = [plain || 'one', 2];
+  while (taken.has(id)) id = `${plain || 'one'}-${number++}`;
+  return id;
+}
+
 const LONGEST_NAME = 200;
 
 /** A layer's name from a file, short enough and without characters that can't be stored or written. */

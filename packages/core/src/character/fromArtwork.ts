@@ -1,7 +1,7 @@
 import { unionOf, type Box } from '../geometry';
 import { inTable } from '../records';
 import type { Artwork, ArtworkLayer } from './artwork';
-import { CHARACTER_VERSION, type Character } from './character';
+import { CHARACTER_VERSION, NO_BODY, type Character } from './character';
 import type { Drawing } from './drawing';
 import { NO_EYES } from './eyes';
 import { freeName, tidyName } from './freeName';
@@ -21,7 +21,7 @@ export function characterFromArtwork(name: string, artwork: Artwork): Character 
     ...partsOfArtwork(artwork),
     mouth: null,
     eyes: NO_EYES,
-    controls: {},
+    ...NO_BODY,
   });
 }
 

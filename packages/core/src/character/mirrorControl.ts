@@ -1,3 +1,4 @@
+import { gripControlId, pointsOf } from './bend/bend';
 import { withControl, withNewControl } from './bodyEdits';
 import type { ControlStop, StopPart } from './bodyControl';
 import type { Character } from './character';
@@ -37,8 +38,34 @@ export function withControlMirrored(character: Character, id: string, newId: str
   const { min, max, rest, easing } = control;
   return withControl(withNewControl(character, newId, unlike), newId, {
     ...{ min, max, rest, easing },
-    stops: control.stops.map(({ at, parts }) => ({ at, parts: mirrored(parts) })),
+    stops: control.stops.map(({ at, parts, grips, regions }) => ({
+      ...{ at, parts: mirrored(parts) },
+      regions: Object.fromEntries(
+        Object.entries(regions).map(([key, { x, turn, ...same }]) => [
+          key,
+          { ...same, x: -x, turn: -turn },
+        ]),
+      ),
+      grips: Object.fromEntries(
+        Object.entries(grips).map(([grip, { x, y }]) => [
+          counterpartOfGrip(character, grip) ?? grip,
+          { x: -x, y },
+        ]),
+      ),
+    })),
   });
+}
+
+/** The control of the grip of the same name on the bend of the other side; undefined where there is none. */
+function counterpartOfGrip({ bends }: Character, grip: string): string | undefined {
+  const all = Object.values(bends).flatMap((bend) =>
+    pointsOf(bend).map((point) => ({
+      id: gripControlId(bend.id, point.id),
+      name: `${bend.name} ${point.name}`,
+    })),
+  );
+  const own = all.find(({ id }) => id === grip);
+  return own && all.find(({ name }) => name !== own.name && name === otherSide(own.name))?.id;
 }
 
 function theOtherWay(change: StopPart): StopPart {

@@ -1,10 +1,9 @@
 import type { ControlValues } from '../controls';
 import { mouthPose } from '../mouth/mouthRig';
 import { joinedPose, type Pose } from '../pose';
-import { bodyControlsOf } from './bodyControl';
-import { bodyPose } from './bodyPose';
+import { movedBody, withBends } from './bodyMovement';
 import type { Character } from './character';
-import { bodyControlId, controlsOf, followersShare, mouthState } from './controls';
+import { controlsOf, followersShare, mouthState } from './controls';
 import { eyesPose } from './eyes';
 
 const NOTHING: Pose = new Map();
@@ -25,12 +24,11 @@ export function poseOf(character: Character, values: ControlValues): Pose {
   const ofMouth = mouth
     ? mouthPose(mouth, mouthState(set, values, mouth), followersShare(set, values))
     : NOTHING;
-  const ofBody = bodyPose(character.parts, bodyControlsOf(character), (id) =>
-    set.range(values, bodyControlId(id)),
-  );
   const pose = new Map([...ofEyes, ...ofMouth]);
-  for (const [part, moved] of ofBody) pose.set(part, joinedPose(pose.get(part), moved));
-  return pose;
+  for (const [part, moved] of movedBody(character, values)) {
+    pose.set(part, joinedPose(pose.get(part), moved));
+  }
+  return withBends(character, values, pose);
 }
 
 /** A character that does nothing: its eyes open, its mouth at rest. */

@@ -4,7 +4,7 @@ import { IDENTITY, mapped, scaling, translation } from '../geometry';
 import { AT_REST, type PartContent, type Pose } from '../pose';
 import { inTable } from '../records';
 import { hash } from '../testing/testScene';
-import { CHARACTER_VERSION, type Character } from './character';
+import { CHARACTER_VERSION, NO_BODY, type Character } from './character';
 import { withParts } from './edits';
 import { partsOf, withPartList } from './partList';
 import { NO_EYES } from './eyes';
@@ -31,7 +31,7 @@ function characterOf(...parts: (Pick<Part, 'id'> & Partial<Part>)[]): Character 
       height: 100,
       mouth: null,
       eyes: NO_EYES,
-      controls: {},
+      ...NO_BODY,
     },
     drawings: Object.fromEntries(parts.map(({ id }) => [id, { ...drawing, media: id }])),
     parts: inTable<Part>(whole),

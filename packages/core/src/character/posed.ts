@@ -1,6 +1,7 @@
-import { drawingItem, grouped, groupItem, type FrameItem } from '../frame';
+import { bentItem, drawingItem, grouped, groupItem, type FrameItem } from '../frame';
 import { multiply, translation, type Matrix } from '../geometry';
-import { AT_REST, contentItems, type PartPose, type Pose } from '../pose';
+import type { BentMesh } from '../mesh';
+import { AT_REST, contentItems, lit, type PartPose, type Pose } from '../pose';
 import type { Character } from './character';
 import type { Drawing } from './drawing';
 import { restMatrix, type Part } from './part';
@@ -40,7 +41,7 @@ function partItems(
     const painted: FrameItem[] = [];
     /** What clipped parts are seen within: the last part that isn't clipped itself. */
     let base: readonly FrameItem[] = [];
-    for (const part of group) {
+    for (const part of backToFront(group)) {
       const items = itemsFor(part, around);
       if (part.clipped)
         painted.push(...grouped(`${owner}${part.id}/clipped`, items, { mask: base }));
@@ -50,6 +51,14 @@ function partItems(
       }
     }
     return painted;
+  }
+
+  /** Parts of a group in the order in which they are painted now. */
+  function backToFront(group: readonly Part[]): readonly Part[] {
+    const isBehind = ({ id }: Part) => pose.get(id)?.behind === true;
+    return group.some(isBehind)
+      ? [...group.filter(isBehind), ...group.filter((part) => !isBehind(part))]
+      : group;
   }
 
   /** What is seen of a part's insides while one of them goes over into another: what both would show, added up. */
@@ -72,9 +81,10 @@ function partItems(
     const id = owner + part.id;
     const change = pose.get(part.id);
     const rest = restMatrix(part);
-    const here = multiply(around, change?.move ? multiply(change.move, rest) : rest);
+    const holder = change?.carried ? multiply(place, change.carried) : around;
+    const here = multiply(holder, change?.move ? multiply(change.move, rest) : rest);
     const drawing = part.drawing === null ? undefined : drawings[part.drawing];
-    const own = drawing ? [itemOfDrawing(id, drawing, here)] : [];
+    const own = drawing ? [itemOfDrawing(id, drawing, here, change?.bend)] : [];
     const shown = part.shows === null ? null : (change?.shows ?? part.shows);
     const inside = (tree.get(part.id) ?? []).filter((held) =>
       shown === null ? isSeen(held) : held.id === shown,
@@ -86,18 +96,16 @@ function partItems(
     ];
     const group = `${id}/group`;
     const together = { opacity: part.opacity * (change?.opacity ?? 1), blend: part.blend };
-    if (!change?.content) return grouped(group, items, together);
+    const shine = (seen: readonly FrameItem[]) =>
+      grouped(group, change?.light ? lit(id, seen, change.light) : seen, together);
+    if (!change?.content) return shine(items);
     // A part that is painted inside another one shows no content of its own, so that nothing can hold itself.
     const paint = (name: string) => {
       const other = partById(parts, name);
       const alone = other ? standingAlone(parts, other) : [];
       return partItems(alone, drawings, around, AT_REST, `${id}/inside/`);
     };
-    return grouped(
-      group,
-      contentItems(change.content, { id, items, place: here, paint }),
-      together,
-    );
+    return shine(contentItems(change.content, { id, items, place: here, paint }));
   }
 }
 
@@ -112,9 +120,10 @@ export function placesOf(character: Character, place: Matrix, pose: Pose): Map<s
   const tree = treeOf(partsOf(character));
   const places = new Map<string, Matrix>();
   const visit = (part: Part, around: Matrix) => {
-    const move = pose.get(part.id)?.move;
+    const { move, carried } = pose.get(part.id) ?? {};
     const rest = restMatrix(part);
-    const here = multiply(around, move ? multiply(move, rest) : rest);
+    const holder = carried ? multiply(place, carried) : around;
+    const here = multiply(holder, move ? multiply(move, rest) : rest);
     places.set(part.id, here);
     tree.get(part.id)?.forEach((held) => visit(held, here));
   };
@@ -133,7 +142,13 @@ export function isSeenIn(parts: readonly Part[], pose: Pose, id: string): boolea
   return seen && isSeenIn(parts, pose, holder.id);
 }
 
-/** One drawing on its own. */
-export function itemOfDrawing(id: string, drawing: Drawing, place: Matrix): FrameItem {
+/** One drawing on its own. @param bend how it is bent, in units of the artwork */
+export function itemOfDrawing(
+  id: string,
+  drawing: Drawing,
+  place: Matrix,
+  bend?: BentMesh,
+): FrameItem {
+  if (bend) return bentItem(id, { ...drawing, drawn: drawing.kind }, drawing, bend, place);
   return drawingItem(id, drawing, multiply(place, translation(drawing.x, drawing.y)));
 }

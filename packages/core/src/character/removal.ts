@@ -1,6 +1,7 @@
 import { MOUTH_DARK } from '../mouth/kinds/cutMouth';
 import { isContinuous, type MouthRig } from '../mouth/mouthRig';
 import { speakingDrawings } from '../mouth/mouthChart';
+import { withBodyReleased } from './bend/bendEdits';
 import { withControlsReleased } from './bodyEdits';
 import type { Character } from './character';
 import type { Eyes, Lids } from './eyes';
@@ -21,7 +22,7 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
   if (gone.size === 0 || parts.length === 0) return character;
   const shown = new Set(parts.map(({ drawing }) => drawing));
   const smaller: Character = {
-    ...withControlsReleased(withPartList(character, parts), gone),
+    ...withBodyReleased(withControlsReleased(withPartList(character, parts), gone), gone),
     drawings: Object.fromEntries(
       Object.entries(character.drawings).filter(([key]) => shown.has(key)),
     ),

@@ -1,7 +1,7 @@
 import { number, object, type Schema } from 'yup';
 import { targetOf } from '../mouth/articulation';
 import { OPEN_VOWEL, SILENCE } from '../speech/visemes';
-import { CHARACTER_VERSION, type Character } from './character';
+import { CHARACTER_VERSION, NO_BODY, type Character } from './character';
 import { hashSchema } from './drawing';
 import { NO_EYES } from './eyes';
 import { inTable } from '../records';
@@ -64,6 +64,6 @@ export function characterFromTwoDrawings(name: string, closed: Picture, open: Pi
       followers: [],
     },
     eyes: NO_EYES,
-    controls: {},
+    ...NO_BODY,
   };
 }

@@ -1,9 +1,12 @@
 import type { ISchema } from 'yup';
-import { bodyControlSchema } from '../character/bodyControl';
+import { bendPointSchema, bendSchema, regionSchema } from '../character/bend/bend';
+import { bodyControlSchema, regionChangeSchema, stopPartSchema } from '../character/bodyControl';
 import { characterFields, CHARACTER_VERSION } from '../character/character';
 import { drawingSchema } from '../character/drawing';
 import { eyesSchema, LID_SCHEMAS } from '../character/eyes';
+import { jointSchema } from '../character/joint';
 import { partSchema } from '../character/part';
+import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
@@ -30,6 +33,8 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
       eyesSchema,
       bodyControlSchema,
     ],
+    ...[stopPartSchema, regionChangeSchema, bendSchema, bendPointSchema, regionSchema],
+    ...[jointSchema, swaySchema],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],
     ...[...Object.values(INSIDE_SCHEMAS), ...Object.values(LID_SCHEMAS)],
   ],

@@ -80,3 +80,8 @@ export function fitInside(
   const top = (outer.height - inner.height * factor) / 2;
   return [factor, 0, 0, factor, left, top];
 }
+
+/** Whether two maps differ by no more than a tolerance in any of their numbers. */
+export function equals(one: Matrix, other: Matrix, tolerance: number): boolean {
+  return one.every((value, at) => Math.abs(value - other[at]!) <= tolerance);
+}

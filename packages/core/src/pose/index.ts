@@ -1,3 +1,4 @@
 export * from './content';
 export * from './joinedPose';
+export * from './light';
 export * from './pose';

@@ -1,5 +1,6 @@
 import type { FrameItem, VectorShape } from '../frame';
 import type { Matrix, Point } from '../geometry';
+import type { BentMesh } from '../mesh';
 
 /** What moves a part away from its rest. */
 export interface PartPose {
@@ -13,8 +14,24 @@ export interface PartPose {
   readonly shows?: string;
   /** Another of them that is still seen, and how much of it, 0 to 1; the one that is shown lacks as much. */
   readonly fading?: { readonly part: string; readonly share: number };
+  /** Where the part that holds it seems to stand, where something else carries it: maps the artwork as drawn. */
+  readonly carried?: Matrix;
+  /** How its own drawing is bent, in units of the artwork as drawn. */
+  readonly bend?: BentMesh;
+  /** Painted behind all that lies beside it in its group. */
+  readonly behind?: boolean;
+  /** Colours that are laid over it, and its shine. */
+  readonly light?: Light;
   /** What is painted in its place. */
   readonly content?: PartContent;
+}
+
+/** What light does to a part. Colours as #rrggbb, amounts 0 to 1. */
+export interface Light {
+  readonly tint: { readonly color: string; readonly amount: number } | null;
+  /** Towards white up to 1, towards black down to -1. */
+  readonly brighten: number;
+  readonly glow: { readonly color: string; readonly amount: number } | null;
 }
 
 export type PartContent = SplitContent | ShapesContent;

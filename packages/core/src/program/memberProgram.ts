@@ -1,5 +1,6 @@
 import type { Character } from '../character/character';
 import { controlsOf } from '../character/controls';
+import { swaySimulations } from '../character/sway/swaySimulation';
 import { inLayers, type ControlSet, type ControlSource } from '../controls';
 import { multiply, translation, turning, type Matrix } from '../geometry';
 import { blinksFor, seedFrom, type Blink } from '../life';
@@ -53,15 +54,18 @@ export function compileMember(
       : []),
   ];
   const place = placeOf(member, character);
-  const simulations = simulationsOf(controls);
+  const simulations =
+    before?.character === character
+      ? before.simulations
+      : [...followersOf(controls), ...swaySimulations(character)];
   return {
     ...{ member, character, controls, lines, simulations, place, blinks },
     sources: inLayers(sources),
   };
 }
 
-/** What of a character moves by itself after its controls. */
-function simulationsOf(controls: ControlSet): Simulation[] {
+/** What moves with the jaw, and softly. */
+function followersOf(controls: ControlSet): Simulation[] {
   const [jaw, followers] = [controls.slots.get('mouth.jaw'), controls.slots.get('mouth.followers')];
   return jaw === undefined || followers === undefined
     ? []

@@ -41,7 +41,8 @@ export class Player {
     this.program = program;
     for (const id of this.runs.keys()) if (!program.memos.has(id)) this.runs.delete(id);
     for (const [id, from] of changedFrom(before, program)) {
-      if (before.memos.get(id)?.value.controls !== program.memos.get(id)!.value.controls) {
+      const [was, is] = [before.memos.get(id)?.value, program.memos.get(id)!.value];
+      if (was?.controls !== is.controls || was.simulations !== is.simulations) {
         this.runs.delete(id);
         this.live.delete(id);
       } else if (Number.isFinite(from)) this.runs.get(id)?.dropFrom(stepAt(from));

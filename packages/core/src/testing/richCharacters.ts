@@ -1,4 +1,4 @@
-import { CHARACTER_VERSION, type Character } from '../character/character';
+import { CHARACTER_VERSION, NO_BODY, type Character } from '../character/character';
 import type { Drawing } from '../character/drawing';
 import { NO_EYES, type Eyes } from '../character/eyes';
 import { plainPart, type Part, type UnplacedPart } from '../character/part';
@@ -216,7 +216,7 @@ function face(kind: keyof typeof RIGS): Character {
     ),
     mouth: RIGS[kind],
     eyes: EYES,
-    controls: {},
+    ...NO_BODY,
   };
 }
 
@@ -269,7 +269,7 @@ const BIRD: Character = {
     lids: { kind: 'slide', lids: [{ part: 'lid', x: 2, y: 20 }] },
     blinking: { shortest: 0.4, longest: 1.2, doubles: 0.5 },
   },
-  controls: {},
+  ...NO_BODY,
 };
 
 /** Two characters, the face with six kinds of mouth, by the names of their kinds. */

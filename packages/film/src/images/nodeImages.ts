@@ -6,12 +6,13 @@ import {
   type CanvasGradient,
   type Image,
 } from '@napi-rs/canvas';
-import type { Drawing } from '@cruvo/core/character';
+import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Program } from '@cruvo/core/program';
 import {
   Painter,
   RetainedPainter,
+  traceParts,
   type ImageStore,
   type PaintBudget,
   type PaintContext,
@@ -48,6 +49,12 @@ export async function loadImages(
     );
   }
   return images;
+}
+
+/** Traces what parts of a character show. */
+export function tracerFor(images: NodeImages): (character: Character) => TraceParts {
+  const { surface } = surfaceOf(1, 1);
+  return (character) => (parts) => traceParts(surface, images, character, parts);
 }
 
 /** A canvas on the server, and a painter for what is painted on it once. */

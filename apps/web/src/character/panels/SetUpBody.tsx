@@ -3,11 +3,12 @@ import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { bodyControlsOf, bodyProposals } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { tracerFor } from '../../studio/stage/browserImages';
 import { sweep } from '../sweep';
 
 /** What can be set up of the body by itself, with what it was recognised by; all of it is one step to undo. */
 export function SetUpBody() {
-  const { store } = useOpenCharacter();
+  const { store, images } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const proposals = useMemo(() => bodyProposals(character), [character]);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -27,10 +28,13 @@ export function SetUpBody() {
     setLeft(next);
   };
   const setUp = () => {
+    const trace = tracerFor(images);
     const known = new Set(Object.keys(character.controls));
     store
       .getState()
-      .change((before) => wanted.reduce((now, proposal) => proposal.apply(now), before));
+      .change((before) =>
+        wanted.reduce((now, proposal) => proposal.apply(now, trace(now)), before),
+      );
     const added = bodyControlsOf(store.getState().character).filter(({ id }) => !known.has(id));
     sweep(
       store,

@@ -1,8 +1,9 @@
-import type { Drawing } from '@cruvo/core/character';
+import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import {
   Painter,
   RetainedPainter,
+  traceParts,
   type ImageStore,
   type Picture,
   type Surface,
@@ -42,6 +43,12 @@ async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
   }
   if (kind === 'vector') return { kind, drawing: readVectorDrawing(await response.text()) };
   return { kind, image: await createImageBitmap(await response.blob()) };
+}
+
+/** Traces what parts of a character show. */
+export function tracerFor(images: BrowserImages): (character: Character) => TraceParts {
+  const surface = surfaceOf(document.createElement('canvas'));
+  return (character) => (parts) => traceParts(surface, images, character, parts);
 }
 
 /** The painter for a canvas that is painted once. */

@@ -1,6 +1,9 @@
 import type { Point } from '../../geometry';
 import type { Character } from '../character';
+import { partsOf } from '../partList';
+import { recognise } from '../recognition/recognise';
 import type { BodyPlan } from './bodyPlan';
+import { turnedFace, withRelief, withReliefMoved } from './faceRelief';
 import { boundsOf, jointOf, middleOf } from './joints';
 import { DEGREE, partsInWords, type BodyProposal } from './proposal';
 import { turnedTogether, withShown, type Show } from './shows';
@@ -29,12 +32,21 @@ export function headProposals(character: Character, plan: BodyPlan): BodyProposa
   const why = `${features.length} features of a face, moved by how far they lie in front`;
   const turn = { x: TURN_REACH * box.width, y: 0 };
   const nod = { x: 0, y: NOD_REACH * box.height };
+  const inRelief = (name: string, reach: Point): BodyProposal => {
+    const shown = twoSided(name, why, (side) => turnedFace(character, plan, side, reach));
+    return {
+      ...{ name, why },
+      apply: (now, trace) => {
+        const made = shown.apply(withRelief(now, plan, trace), trace);
+        const control = Object.values(made.controls).find((one) => one.name === name)!;
+        return withReliefMoved(made, plan, control, reach);
+      },
+    };
+  };
   return [
     tilt,
-    ...(looksAhead(character, plan)
-      ? [twoSided('Head turn', why, (side) => parallax(plan, side, turn))]
-      : []),
-    twoSided('Head nod', why, (side) => parallax(plan, side, nod)),
+    ...(looksAhead(character, plan) ? [inRelief('Head turn', turn)] : []),
+    inRelief('Head nod', nod),
   ];
 }
 
@@ -50,19 +62,11 @@ function twoSided(name: string, why: string, show: (side: -1 | 1) => Show): Body
   };
 }
 
-/** Features moved by their depths. @param reach how far the tip of the nose goes */
-function parallax({ features }: BodyPlan, side: -1 | 1, reach: Point): Show {
-  return () =>
-    new Map(
-      features.map(({ part, depth }) => {
-        return [part, { x: side * depth * reach.x, y: side * depth * reach.y }];
-      }),
-    );
-}
-
 /** Whether a face is drawn from the front: its mouth and nose lie about the middle of its head. */
 function looksAhead(character: Character, { features, head }: BodyPlan): boolean {
-  const face = boundsOf(character, head);
+  const found = recognise(partsOf(character));
+  const skull = head.filter((id) => ['head', 'face'].includes(found.get(id)?.role ?? ''));
+  const face = boundsOf(character, skull.length > 0 ? skull : head);
   const front = features.filter(({ depth }) => depth >= FRONT).map(({ part }) => part);
   const box = boundsOf(character, front);
   if (!face || !box) return false;

@@ -1,8 +1,9 @@
 import { withPivot } from '../bodyEdits';
 import type { Character } from '../character';
+import { bendsByPart } from '../bend/bendsByPart';
 import type { BodyPlan, Limb } from './bodyPlan';
 import { boundsOf, jointOf, rootOf } from './joints';
-import { DEGREE, partsInWords, type BodyProposal } from './proposal';
+import { DEGREE, limbName, partsInWords, type BodyProposal } from './proposal';
 import { turnedTogether, withShown } from './shows';
 
 /** How far each goes to either side. */
@@ -28,7 +29,10 @@ export function limbProposal(
   const carriers = onHead ? plan.head.filter((id) => !parts.includes(id)) : plan.body;
   const joint = (onHead ? jointOf : rootOf)(character, parts, carriers);
   if (swing === undefined || !joint || spansBothSides(character, limb, carriers)) return null;
-  const name = capitalised(side ? `${side} ${role}` : role);
+  const name = limbName(side, role);
+  // Where it bends, it turns about the same shoulder.
+  const about = (now: Character) =>
+    bendsByPart(now).has(parts[0]!) ? now.parts[parts[0]!]!.pivot : joint;
   // An arm, and whatever comes in pairs, goes up on its own side.
   const up = side === 'left' ? -swing : swing;
   return {
@@ -36,18 +40,20 @@ export function limbProposal(
     why: `${partsInWords(parts.length)}, turned at the ${onHead ? 'head' : 'body'}`,
     apply: (now) =>
       withShown(
-        parts.reduce((one, id) => withPivot(one, id, joint), now),
+        bendsByPart(now).has(parts[0]!)
+          ? now
+          : parts.reduce((one, id) => withPivot(one, id, joint), now),
         name,
         [
-          [-1, turnedTogether(parts, joint, -up)],
-          [1, turnedTogether(parts, joint, up)],
+          [-1, turnedTogether(parts, about(now), -up)],
+          [1, turnedTogether(parts, about(now), up)],
         ],
       ),
   };
 }
 
 /** Whether a limb is drawn as one with that of the other side: it can't turn about either joint. */
-function spansBothSides(
+export function spansBothSides(
   character: Character,
   { role, side, parts }: Limb,
   carriers: readonly string[],
@@ -55,8 +61,4 @@ function spansBothSides(
   if (side !== null || role === 'tail') return false;
   const [own, carrier] = [boundsOf(character, parts), boundsOf(character, carriers)];
   return own !== null && carrier !== null && own.width > BOTH_SIDES * carrier.width;
-}
-
-function capitalised(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,16 +1,29 @@
 import { bodyControlsOf } from '../bodyControl';
 import type { Character } from '../character';
+import { bentLimbProposal } from './bentLimbs';
 import { bodyPlanOf } from './bodyPlan';
+import { hangingProposals } from './hanging';
 import { headProposals } from './head';
 import { limbProposal } from './limbs';
+import { looseProposals } from './loose';
+import { neckProposal } from './neck';
 import type { BodyProposal } from './proposal';
 import { torsoProposals } from './torso';
 
-/** What can be set up of a body from what was recognised; what is there already, by its name, is left out. */
+/**
+ * What can be set up of a body from what was recognised, in the order in which it is to be set up; what is there
+ * already, by its name, is left out.
+ */
 export function bodyProposals(character: Character): BodyProposal[] {
   const plan = bodyPlanOf(character);
-  const taken = new Set(bodyControlsOf(character).map(({ name }) => name));
+  const { controls, bends, sways } = character;
+  const made = [...bodyControlsOf({ controls }), ...Object.values(bends), ...Object.values(sways)];
+  const taken = new Set(made.map(({ name }) => name));
   return [
+    ...neckProposal(character, plan),
+    ...hangingProposals(character, plan),
+    ...plan.limbs.flatMap((limb) => bentLimbProposal(character, plan, limb) ?? []),
+    ...looseProposals(character, plan),
     ...headProposals(character, plan),
     ...torsoProposals(character, plan),
     ...plan.limbs.flatMap((limb) => limbProposal(character, plan, limb) ?? []),

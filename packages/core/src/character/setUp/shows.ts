@@ -3,6 +3,8 @@ import type { StopPart } from '../bodyControl';
 import { withControl, withNewControl, withStop, withStopParts } from '../bodyEdits';
 import type { BodyControl } from '../bodyControl';
 import type { Character } from '../character';
+import { freeId } from '../freeName';
+import { hangsOn } from '../joint';
 import { restMatrix } from '../part';
 
 /** What a stop does to each of some parts, given the character. */
@@ -13,7 +15,7 @@ export function turnedTogether(parts: readonly string[], about: Point, angle: nu
   const turned = turning(angle, about);
   return (character) =>
     new Map(
-      parts.map((id) => {
+      movedThemselves(character, parts).map((id) => {
         const part = character.parts[id]!;
         const pivot = mapped(restMatrix(part), part.pivot);
         const to = mapped(turned, pivot);
@@ -29,7 +31,7 @@ export function withShown(
   stops: readonly (readonly [at: number, show: Show])[],
   how: Partial<BodyControl> = {},
 ): Character {
-  const id = freeId(character, name);
+  const id = freeId(name, new Set(Object.keys(character.controls)));
   const begun = withControl(withNewControl(character, id, name), id, how);
   return stops.reduce(
     (now, [at, show]) =>
@@ -42,10 +44,8 @@ export function withShown(
   );
 }
 
-/** An id for a control: its name, or with a number where that is taken. */
-function freeId({ controls }: Character, name: string): string {
-  const plain = name.toLowerCase().replace(/[^a-z]+/g, '-');
-  let [id, number] = [plain, 2];
-  while (Object.hasOwn(controls, id)) id = `${plain}-${number++}`;
-  return id;
+/** Those of some parts that none of the others carries along. */
+export function movedThemselves(character: Character, parts: readonly string[]): string[] {
+  const all = new Set(parts);
+  return parts.filter((id) => !hangsOn(character, id, all));
 }

@@ -2,7 +2,7 @@ import type { Character } from '../character';
 import type { BodyPlan } from './bodyPlan';
 import { boundsOf, middleOf } from './joints';
 import { DEGREE, type BodyProposal } from './proposal';
-import { turnedTogether, withShown, type Show } from './shows';
+import { movedThemselves, turnedTogether, withShown, type Show } from './shows';
 
 const LEAN = 3 * DEGREE;
 /** How much taller a body is when it has breathed in. */
@@ -16,10 +16,12 @@ export function torsoProposals(character: Character, plan: BodyPlan): BodyPropos
   if (!box || !torso) return [];
   const foot = { x: middleOf(torso).x, y: box.y + box.height };
   const rise = BREATH * torso.height;
-  const breathed: Show = () =>
+  const breathed: Show = (character) =>
     new Map([
       ...body.map((id) => [id, { y: -rise / 2, scale: 1 + BREATH }] as const),
-      ...head.map((id) => [id, { y: -rise }] as const),
+      ...movedThemselves(character, [...body, ...head])
+        .filter((id) => !body.includes(id))
+        .map((id) => [id, { y: -rise }] as const),
     ]);
   return [
     {

@@ -1,5 +1,6 @@
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
+import { bodiesThatBend } from './character/0006-bodies-that-bend';
 import { bodyControls } from './character/0005-body-controls';
 import { records as characterRecords } from './character/0004-records';
 import type { Body, Migration } from './migration';
@@ -16,7 +17,7 @@ import { sounds } from './scene/0002-sounds';
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
   production: [pronunciations],
-  character: [parts, browsAndInsides, characterRecords, bodyControls],
+  character: [parts, browsAndInsides, characterRecords, bodyControls, bodiesThatBend],
   scene: [
     sounds,
     moods,

@@ -1,0 +1,81 @@
+import type { ControlValues } from '../../controls';
+import { mapped, type Matrix, type Point } from '../../geometry';
+import { bodyControlsOf } from '../bodyControl';
+import { movedBody, standingOf } from '../bodyMovement';
+import type { Character } from '../character';
+import { carrierOf } from '../joint';
+import { gripControlId, regionKey } from '../bend/bend';
+import { bendsByPart } from '../bend/bendsByPart';
+import { restPlaceOf } from '../standing';
+
+/** Where the root of something loose is, units of the artwork, and how far it is turned and sized. */
+export interface RootFrame extends Point {
+  readonly cosine: number;
+  readonly sine: number;
+}
+
+/**
+ * What tells where a point of a part is at some values of the controls. Only what moves that part is looked at.
+ *
+ * @param at the point as drawn
+ */
+export function rootFrameOf(
+  character: Character,
+  part: string,
+  at: Point,
+): (values: ControlValues) => RootFrame {
+  const parts = carriersOf(character, part);
+  const bends = bendsByPart(character);
+  const grips = new Set(
+    [...parts].flatMap((id) => {
+      const bend = bends.get(id);
+      return bend ? Object.keys(bend.points).map((point) => gripControlId(bend.id, point)) : [];
+    }),
+  );
+  const regions = new Set(
+    [...parts].flatMap((id) => {
+      const bend = bends.get(id);
+      return bend ? Object.keys(bend.regions).map((region) => regionKey(bend.id, region)) : [];
+    }),
+  );
+  const controls = bodyControlsOf(character);
+  const touching = controls.filter(({ stops }) =>
+    stops.some(
+      (stop) =>
+        Object.keys(stop.parts).some((id) => parts.has(id)) ||
+        Object.keys(stop.grips).some((id) => grips.has(id)) ||
+        Object.keys(stop.regions).some((key) => regions.has(key)),
+    ),
+  );
+  const swings = Object.values(character.sways).some((sway) => parts.has(sway.part));
+  if (touching.length === 0 && grips.size === 0 && !swings) {
+    const still = frameAt(restPlaceOf(character, part), at);
+    return () => still;
+  }
+  return (values) => {
+    const pose = movedBody(character, values, touching);
+    return frameAt(standingOf(character, values, pose, touching).placeOf(part), at);
+  };
+}
+
+/** A part, and all that it goes along with. */
+function carriersOf(character: Character, id: string): ReadonlySet<string> {
+  const bends = bendsByPart(character);
+  const found = new Set<string>();
+  const waiting = [id];
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const part = character.parts[next];
+    if (!part || found.has(next)) continue;
+    found.add(next);
+    const carrier = carrierOf(character, part, bends)?.part;
+    if (carrier !== undefined) waiting.push(carrier);
+    else if (part.parent !== null) waiting.push(part.parent);
+  }
+  return found;
+}
+
+function frameAt(place: Matrix, at: Point): RootFrame {
+  const [a, b] = place;
+  const size = Math.sqrt(a * a + b * b) || 1;
+  return { ...mapped(place, at), cosine: a / size, sine: b / size };
+}
