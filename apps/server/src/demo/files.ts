@@ -1,10 +1,16 @@
 import { createReadStream } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Artwork, type Character, characterFromArtwork } from '@cruvo/core/character';
+import {
+  type Artwork,
+  type Character,
+  characterFromArtwork,
+  setUpBody,
+} from '@cruvo/core/character';
 import type { OwnPronunciation, Voice } from '@cruvo/core/scene';
 import { ENGLISH, writeTrack } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
+import { loadImages, tracerFor } from '@cruvo/film/images';
 import { inTempFolder } from '@cruvo/media/tools';
 import { analyseWorkingVoice } from '@cruvo/media/voice';
 import type { Services } from '../app';
@@ -26,8 +32,14 @@ export function demoVoice({ intake }: SeedServices, file: string): Promise<Voice
   return intake.take('voice', name, createReadStream(demoFile(file)));
 }
 
+/** A character of the demo, with all that its body can do by itself. */
 export async function demoCharacter(services: SeedServices, name: string): Promise<Character> {
-  return characterFromArtwork(name, await demoArtwork(services, `${name.toLowerCase()}.svg`));
+  const artwork = await demoArtwork(services, `${name.toLowerCase()}.svg`);
+  const plain = characterFromArtwork(name, artwork);
+  const images = await loadImages(Object.values(plain.drawings), (media) =>
+    services.media.readAll(media),
+  );
+  return setUpBody(plain, tracerFor(images));
 }
 
 export async function demoArtwork({ intake }: SeedServices, file: string): Promise<Artwork> {

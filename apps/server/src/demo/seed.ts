@@ -1,6 +1,7 @@
 import { backdropOf, PRODUCTION_VERSION, type Scene, starterScene } from '@cruvo/core/scene';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
+import { withGlow } from './glow';
 import { fogDialogue } from './dialogue';
 import {
   demoArtwork,
@@ -32,6 +33,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   const [isbel, corrigan, wick] = await Promise.all(
     ['Isbel', 'Corrigan', 'Wick'].map((name) => demoCharacter(services, name)),
   );
+  const lantern = withGlow(wick!);
   const voice = await demoVoice(services, 'isbel-bulletin.flac');
   const starter = starterScene({
     name: 'The evening bulletin',
@@ -54,7 +56,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   const dialogue = await fogDialogue(services, [
     { id: DEMO.isbel, body: isbel! },
     { id: DEMO.corrigan, body: corrigan! },
-    { id: DEMO.wick, body: wick! },
+    { id: DEMO.wick, body: lantern },
   ]);
   await services.documents.createProduction(DEMO.production, [
     {
@@ -68,7 +70,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     },
     { id: DEMO.isbel, kind: 'character', body: isbel! },
     { id: DEMO.corrigan, kind: 'character', body: corrigan! },
-    { id: DEMO.wick, kind: 'character', body: wick! },
+    { id: DEMO.wick, kind: 'character', body: lantern },
     { id: DEMO.scene, kind: 'scene', body: scene },
     { id: DEMO.dialogue, kind: 'scene', body: dialogue },
   ]);

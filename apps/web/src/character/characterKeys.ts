@@ -7,11 +7,11 @@ export const CHARACTER_KEYS: KeyList = [
   ['H', 'hide or show the chosen parts'],
   ['Ctrl G', 'put the chosen parts into a group'],
   ['F2 or Enter', 'rename, in the list'],
-  ['Delete', 'remove the selected parts'],
+  ['Delete', 'remove the chosen point, or the chosen parts'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'stop pointing; choose nothing'],
   ['?', 'this list'],
 ];
 
 export const CHARACTER_POINTER =
-  'On the drawing: click a part to choose it, with Shift or Ctrl several; drag it to move it, and its cross to set the point that it turns about. Both come to rest on edges and middles nearby; with Alt they go anywhere.';
+  'On the drawing: click a part to choose it, with Shift or Ctrl several; drag it to move it, and its cross to set the point that it turns about. Round grips are dragged to pose it; with Alt any point goes to another place of the drawing. Both come to rest on edges and middles nearby; with Alt they go anywhere.';

@@ -5,6 +5,11 @@ const ROUND = 1.8;
 
 let running = 0;
 
+/** Stops what is being played; it stays where it is. */
+export function stopSweep(): void {
+  cancelAnimationFrame(running);
+}
+
 /** Plays controls one after the other, each from end to end; whatever was played before stops. */
 export function sweep(store: CharacterStore, ids: readonly string[]): void {
   cancelAnimationFrame(running);

@@ -1,5 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { partsOf, withGroup, withParts, withoutParts } from '@cruvo/core/character';
+import { partsOf, withGroup, withoutPoint, withParts, withoutParts } from '@cruvo/core/character';
 import { isWithin, onControl, UNLESS_WRITING } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
 import { placingOf, withPlaced } from './placing';
@@ -27,7 +27,17 @@ export function useCharacterKeys(
   const own = { preventDefault: true };
   useHotkeys('mod+z', () => history.undo(), UNLESS_WRITING);
   useHotkeys('mod+shift+z, mod+y', () => history.redo(), UNLESS_WRITING);
-  useHotkeys('escape', () => (picking ? pick(null) : state().choose([])), [picking, pick]);
+  useHotkeys(
+    'escape',
+    () => {
+      const { region, point, paint, choosePoint, choose } = state();
+      if (picking) pick(null);
+      else if (region) paint(null);
+      else if (point) choosePoint(null);
+      else choose([]);
+    },
+    [picking, pick],
+  );
   useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
   useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);
   useHotkeys('h', () => {
@@ -42,7 +52,16 @@ export function useCharacterKeys(
     () => state().change((before) => withGroup(before, state().chosen, 'group')),
     own,
   );
-  useHotkeys('delete, backspace', () => takeAway(store), own);
+  useHotkeys(
+    'delete, backspace',
+    () => {
+      const { point, change, choosePoint } = state();
+      if (!point) return takeAway(store);
+      change((before) => withoutPoint(before, point.bend, point.id));
+      choosePoint(null);
+    },
+    own,
+  );
   useHotkeys(
     'left, right, up, down, shift+left, shift+right, shift+up, shift+down',
     (event) => {

@@ -30,7 +30,7 @@ const stop = (at: number, change: Partial<typeof UNTOUCHED>): ControlStop => ({
 });
 const control = (...stops: ControlStop[]): BodyControl => ({
   ...{ id: 'nod', order: 'a0', name: 'Nod', min: -1, max: 2, rest: 0, easing: 'linear', stops },
-  drives: [],
+  ...{ drives: [], withMouth: 0 },
 });
 const xAt = (of: BodyControl, value: number) => changesAt(of, value).get('head')!.x;
 

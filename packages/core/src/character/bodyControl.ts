@@ -83,6 +83,8 @@ export interface BodyControl extends OrderedRecord {
   readonly stops: readonly ControlStop[];
   /** What it drives as well, and by how much: 1 as far as it goes itself, -1 as far the other way. */
   readonly drives: readonly Drive[];
+  /** How far it goes along, softly, as the mouth opens: 1 all the way to its largest value, -1 to its smallest. */
+  readonly withMouth: number;
 }
 
 /** Another control that one drives. */
@@ -166,6 +168,7 @@ export const bodyControlSchema = object({
   )
     .required()
     .max(MOST_STOPS),
+  withMouth: number().required().min(-1).max(1),
 })
   .test(
     'range',

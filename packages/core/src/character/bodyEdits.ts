@@ -16,7 +16,17 @@ import { restMatrix } from './part';
 /** A character with one more control, from -1 to 1, that does nothing yet. */
 export function withNewControl(character: Character, id: string, name: string): Character {
   const control: Omit<BodyControl, 'order'> = {
-    ...{ id, name, min: -1, max: 1, rest: 0, easing: 'linear', stops: [], drives: [] },
+    ...{
+      id,
+      name,
+      min: -1,
+      max: 1,
+      rest: 0,
+      easing: 'linear',
+      stops: [],
+      drives: [],
+      withMouth: 0,
+    },
   };
   const controls = inTable<BodyControl>([...inOrder(character.controls), control]);
   return { ...character, controls };

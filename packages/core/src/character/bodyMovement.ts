@@ -7,7 +7,7 @@ import { bodyControlsOf, type BodyControl } from './bodyControl';
 import type { RegionMoves } from './bend/bendRig';
 import { bodyPose, gripOffsets, regionMoves } from './bodyPose';
 import type { Character } from './character';
-import { bodyControlId, controlsOf } from './controls';
+import { bodyControlId, controlsOf, followersShare } from './controls';
 import { drivenValues } from './drives';
 import { restMatrix } from './part';
 import { Standing, type BendMovement } from './standing';
@@ -96,7 +96,14 @@ function bendMovement(
 
 function valuesOf(character: Character, values: ControlValues): (id: string) => number {
   const set = controlsOf(character);
-  return drivenValues(character.controls, (id) => set.range(values, bodyControlId(id)));
+  const opened = followersShare(set, values);
+  return drivenValues(character.controls, (id) => {
+    const own = set.range(values, bodyControlId(id));
+    const { withMouth, min, max, rest } = character.controls[id]!;
+    if (withMouth === 0 || opened === 0) return own;
+    const way = withMouth > 0 ? max - rest : rest - min;
+    return Math.max(min, Math.min(max, own + withMouth * opened * way));
+  });
 }
 
 const links = new WeakMap<object, ReadonlyMap<string, string>>();

@@ -34,7 +34,7 @@ export function controlsOf(character: Rigged): ControlSet {
   const found = known.find((one) => one.inputs.every((input, at) => input === inputs[at]));
   if (found) return found.set;
   const set = new ControlSet([
-    ...mouthControls(mouth),
+    ...mouthControls(mouth, goesWithMouth(character)),
     ...eyeControls(character),
     ...bodyControlsOf(character).map(asControl),
     ...gripControls(character),
@@ -89,7 +89,12 @@ const FADING_SHARE = 'mouth.fading.share';
 const FOLLOWERS = 'mouth.followers';
 const SHARE = { kind: 'range', min: 0, max: 1, rest: 0 } as const;
 
-function mouthControls(rig: MouthRig | null): Control[] {
+/** Whether any control goes along as the mouth opens. */
+function goesWithMouth({ controls }: Rigged): boolean {
+  return Object.values(controls).some(({ withMouth }) => withMouth !== 0);
+}
+
+function mouthControls(rig: MouthRig | null, followed: boolean): Control[] {
   if (!rig) return [];
   const rest = targetOf(SILENCE);
   const controls: Control[] = DIMENSIONS.map((dimension) => ({
@@ -105,7 +110,8 @@ function mouthControls(rig: MouthRig | null): Control[] {
     controls.push({ id: FADING, label: 'Mouth before', kind: 'choice', options, rest: chart.rest });
     controls.push({ ...SHARE, id: FADING_SHARE, label: 'How much of the mouth before' });
   }
-  if (rig.followers.length > 0) controls.push({ ...SHARE, id: FOLLOWERS, label: 'Followers' });
+  if (rig.followers.length > 0 || followed)
+    controls.push({ ...SHARE, id: FOLLOWERS, label: 'Followers' });
   return controls;
 }
 
@@ -187,7 +193,7 @@ export function mouthState(set: ControlSet, values: ControlValues, rig: MouthRig
   };
 }
 
-/** How far the followers of a mouth are moved, 0 to 1. */
+/** How far whatever follows a mouth is moved, 0 to 1. */
 export function followersShare(set: ControlSet, values: ControlValues): number {
   return set.range(values, FOLLOWERS);
 }

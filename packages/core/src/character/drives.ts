@@ -31,6 +31,14 @@ function drivingOrder(controls: Controls): string[] | null {
   return Object.keys(controls).every(visit) ? order : null;
 }
 
+/** Whether one control may drive another as well: not itself, not twice, and not in a circle. */
+export function drivable(controls: Records<BodyControl>, id: string, other: string): boolean {
+  const own = controls[id]!;
+  if (id === other || own.drives.some(({ control }) => control === other)) return false;
+  const drives = [...own.drives, { control: other, amount: 1 }];
+  return drivingOrder({ ...controls, [id]: { ...own, drives } }) !== null;
+}
+
 const orders = new WeakMap<object, readonly string[]>();
 
 /**

@@ -35,9 +35,9 @@ export function withControlMirrored(character: Character, id: string, newId: str
     );
   const name = otherSide(control.name);
   const unlike = name === control.name ? `${name}, other side` : name;
-  const { min, max, rest, easing } = control;
+  const { min, max, rest, easing, withMouth } = control;
   return withControl(withNewControl(character, newId, unlike), newId, {
-    ...{ min, max, rest, easing },
+    ...{ min, max, rest, easing, withMouth },
     stops: control.stops.map(({ at, parts, grips, regions }) => ({
       ...{ at, parts: mirrored(parts) },
       regions: Object.fromEntries(

@@ -4,3 +4,5 @@ export * from './deformation';
 export * from './mesh';
 export * from './outline';
 export * from './softRegion';
+export * from './regionStart';
+export * from './weightEdits';

@@ -4,6 +4,7 @@ import { bodyControlsOf } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { addControl } from '../controlActions';
 import { sweep } from '../sweep';
+import { BodyThings } from './BodyThings';
 import { ControlCard } from './ControlCard';
 import { SetUpBody } from './SetUpBody';
 
@@ -41,6 +42,7 @@ export function BodyPanel() {
           </Button>
         )}
       </div>
+      <BodyThings />
       <SetUpBody />
     </>
   );

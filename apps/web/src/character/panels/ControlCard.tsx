@@ -18,7 +18,9 @@ import { NameField } from '../../shell/NameField';
 import { Figure } from '../../shell/fields';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { stopHere, valueOf } from '../controlActions';
-import { sweep } from '../sweep';
+import { stopSweep, sweep } from '../sweep';
+import { Drives } from './Drives';
+import { Slider } from './Slider';
 
 const EASING_NAMES: Record<Easing, string> = {
   linear: 'evenly',
@@ -82,6 +84,7 @@ export function ControlCard({ control }: { control: BodyControl }) {
         title="Double-click: back to rest"
         {...{ min, max, step, value }}
         list={`stops-${id}`}
+        onPointerDown={stopSweep}
         onChange={({ target }) => setValue(id, near(Number(target.value)))}
         onDoubleClick={() => setValue(id, rest)}
       />
@@ -165,6 +168,13 @@ function Stops({ control, value }: { control: BodyControl; value: number }) {
         options={EASING_NAMES}
         onChange={(wanted) => set({ easing: wanted })}
       />
+      <Slider
+        label="Goes along with the mouth"
+        value={control.withMouth}
+        {...{ min: -1, max: 1 }}
+        onChange={(withMouth) => set({ withMouth })}
+      />
+      <Drives control={control} />
       <div className="number-grid">
         <Figure
           label="From"

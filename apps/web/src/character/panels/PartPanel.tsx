@@ -22,6 +22,7 @@ import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { placeOf, withPlaced } from '../placing';
 import { takeAway } from '../useCharacterKeys';
 import { usePlacing } from '../usePlacing';
+import { BendSection } from './bend/BendSection';
 import { StopFields } from './StopFields';
 import { Figure } from '../../shell/fields';
 import { SoundDetails } from './SoundDetails';
@@ -110,6 +111,7 @@ export function PartPanel() {
           </Form.Select>
         </Form.Group>
       )}
+      {chosen.length === 1 && <BendSection part={part} />}
       {chosen.length === 1 && <StopFields part={part.id} />}
       {chosen.length === 1 && <Placement part={part} />}
       <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>

@@ -1,7 +1,7 @@
 import { PersonStanding } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { bodyControlsOf, bodyProposals } from '@cruvo/core/character';
+import { bodyControlsOf, bodyProposals, setUpBody } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { tracerFor } from '../../studio/stage/browserImages';
 import { sweep } from '../sweep';
@@ -28,13 +28,8 @@ export function SetUpBody() {
     setLeft(next);
   };
   const setUp = () => {
-    const trace = tracerFor(images);
     const known = new Set(Object.keys(character.controls));
-    store
-      .getState()
-      .change((before) =>
-        wanted.reduce((now, proposal) => proposal.apply(now, trace(now)), before),
-      );
+    store.getState().change((before) => setUpBody(before, tracerFor(images), wanted));
     const added = bodyControlsOf(store.getState().character).filter(({ id }) => !known.has(id));
     sweep(
       store,

@@ -17,11 +17,13 @@ import { useCanvasBox } from '../../studio/stage/useCanvasBox';
 import { everyPicture, useFrames, type FrameSource } from '../../studio/stage/useFrames';
 import { useCharacter, useOpenCharacter, type Picking } from '../CharacterContext';
 import { placingOf, withPlaced } from '../placing';
+import { BendMarks } from './BendMarks';
 import { ChosenMark } from './ChosenMark';
 import { gesture } from './gesture';
 import { MeaningTags } from './MeaningTags';
 import { partAt } from './partAt';
 import { PosingPrompt } from './PosingPrompt';
+import { RegionBrush } from './RegionBrush';
 import { snapOffset, stopsOf } from './snapping';
 import { standingBox } from './standingBox';
 import { usePoseNow } from './usePoseNow';
@@ -68,7 +70,9 @@ export function CharacterStage({ tags }: { tags: boolean }) {
   const [clicked, setClicked] = useState<{ for: Picking; points: readonly Point[] } | null>(null);
   const picked = clicked && clicked.for === picking ? clicked.points : [];
   const values = useCharacter((state) => state.values);
-  const poseNow = usePoseNow(id, character, saying, values);
+  const grips = useCharacter((state) => state.grips);
+  const region = useCharacter((state) => state.region);
+  const poseNow = usePoseNow(id, character, saying, values, grips);
   const source = useMemo<FrameSource>(() => {
     const toFrame = translation(-page.x, -page.y);
     return {
@@ -174,11 +178,16 @@ export function CharacterStage({ tags }: { tags: boolean }) {
         className="marks"
         style={{ width: box.cssWidth, height: box.cssHeight }}
         viewBox={`0 0 ${box.width} ${box.height}`}
-        aria-hidden={handles.length === 0 && chosen.length === 0}
+        aria-hidden={
+          handles.length === 0 && chosen.length === 0 && Object.keys(character.bends).length === 0
+        }
       >
         {(picking ? [] : chosen).map((part) => (
           <ChosenMark key={part} part={part} view={view} near={near} onPivot={artworkPoint} />
         ))}
+        {!picking && toPage > 0 && (
+          <BendMarks view={view} size={1 / toPage} artworkPoint={artworkPoint} />
+        )}
         {picked.map((point, at) => {
           const { x, y } = mapped(view, point);
           return <circle key={at} className="picked" cx={x} cy={y} r={6 / toPage} />;
@@ -202,6 +211,7 @@ export function CharacterStage({ tags }: { tags: boolean }) {
           );
         })}
       </svg>
+      {region && !picking && <RegionBrush view={view} box={box} artworkPoint={artworkPoint} />}
       {tags && !picking && <MeaningTags view={view} box={box} />}
       {!picking && <PosingPrompt />}
       {picking && (

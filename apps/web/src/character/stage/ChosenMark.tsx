@@ -1,14 +1,8 @@
 import { useMemo } from 'react';
-import {
-  bodyControlsOf,
-  bodyPose,
-  boundsOfPart,
-  partsOf,
-  placesOf,
-  withPivot,
-} from '@cruvo/core/character';
+import { boundsOfPart, partsOf, placesOf, withPivot } from '@cruvo/core/character';
 import { type Matrix, type Point, inverse, mapped, multiply } from '@cruvo/core/geometry';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { bodyNow } from '../bodyNow';
 import { gesture } from './gesture';
 import { snapped, stopsOf } from './snapping';
 
@@ -28,14 +22,11 @@ export function ChosenMark({
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const values = useCharacter((state) => state.values);
+  const grips = useCharacter((state) => state.grips);
   const place = useMemo(() => {
-    const pose = bodyPose(
-      character.parts,
-      bodyControlsOf(character),
-      (control) => values.get(control) ?? character.controls[control]!.rest,
-    );
+    const { pose } = bodyNow({ character, values, grips });
     return placesOf(character, view, pose).get(id);
-  }, [character, values, view, id]);
+  }, [character, values, grips, view, id]);
   const part = partsOf(character).find((one) => one.id === id);
   const box = boundsOfPart(character, id);
   if (!part || !place) return null;

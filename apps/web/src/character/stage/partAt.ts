@@ -24,16 +24,18 @@ export function partAt(
     if (!drawing || !isSeenIn(partsOf(character), pose, part.id)) continue;
     const place = places.get(part.id)!;
     const { x, y } = mapped(inverse(place), point);
+    const bend = pose.get(part.id)?.bend;
     const outside =
-      x < drawing.x ||
-      y < drawing.y ||
-      x > drawing.x + drawing.width ||
-      y > drawing.y + drawing.height;
+      !bend &&
+      (x < drawing.x ||
+        y < drawing.y ||
+        x > drawing.x + drawing.width ||
+        y > drawing.y + drawing.height);
     if (outside) continue;
     context.setTransform(...IDENTITY);
     context.clearRect(0, 0, 1, 1);
     const view = translation(0.5 - point.x, 0.5 - point.y);
-    painter.paintItems([itemOfDrawing('', drawing, place)], images, view);
+    painter.paintItems([itemOfDrawing('', drawing, place, bend)], images, view);
     if (context.getImageData(0, 0, 1, 1).data[3]! > SEEN) return part.id;
   }
   return null;

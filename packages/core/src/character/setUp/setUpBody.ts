@@ -7,7 +7,7 @@ import { headProposals } from './head';
 import { limbProposal } from './limbs';
 import { looseProposals } from './loose';
 import { neckProposal } from './neck';
-import type { BodyProposal } from './proposal';
+import type { BodyProposal, TraceParts } from './proposal';
 import { torsoProposals } from './torso';
 
 /**
@@ -28,4 +28,17 @@ export function bodyProposals(character: Character): BodyProposal[] {
     ...torsoProposals(character, plan),
     ...plan.limbs.flatMap((limb) => limbProposal(character, plan, limb) ?? []),
   ].filter(({ name }) => !taken.has(name));
+}
+
+/**
+ * A character set up by some proposals, one after the other.
+ *
+ * @param traceFor traces the parts of a character as it is by then
+ */
+export function setUpBody(
+  character: Character,
+  traceFor: (character: Character) => TraceParts,
+  proposals: readonly BodyProposal[] = bodyProposals(character),
+): Character {
+  return proposals.reduce((now, proposal) => proposal.apply(now, traceFor(now)), character);
 }

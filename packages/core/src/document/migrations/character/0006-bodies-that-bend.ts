@@ -9,7 +9,7 @@ export const bodiesThatBend: Migration = (character) => ({
   ...character,
   controls: mapped(character['controls'] as Table, (control) => ({
     ...control,
-    drives: [],
+    ...{ drives: [], withMouth: 0 },
     stops: (control['stops'] as readonly Body[]).map((stop) => ({
       ...stop,
       grips: {},
