@@ -4,7 +4,6 @@ import {
   movedBody,
   standingOf,
   withBends,
-  type Character,
   type Standing,
 } from '@cruvo/core/character';
 import type { Pose } from '@cruvo/core/pose';

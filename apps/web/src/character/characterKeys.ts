@@ -7,7 +7,7 @@ export const CHARACTER_KEYS: KeyList = [
   ['H', 'hide or show the chosen parts'],
   ['Ctrl G', 'put the chosen parts into a group'],
   ['F2 or Enter', 'rename, in the list'],
-  ['Delete', 'remove the chosen point, or the chosen parts'],
+  ['Delete', 'remove the selected parts, or the chosen point'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'stop pointing; choose nothing'],
   ['?', 'this list'],

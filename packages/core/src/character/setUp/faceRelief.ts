@@ -10,7 +10,7 @@ import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
 import { bendsByPart } from '../bend/bendsByPart';
 import type { BodyPlan } from './bodyPlan';
-import { boundsOf } from './joints';
+import { boundsOf, middleOf } from './joints';
 import type { TraceParts } from './proposal';
 import type { Show } from './shows';
 
@@ -24,6 +24,12 @@ const FACE = 0.97;
 const FLATNESS = 0.8;
 /** How much wider what comes near looks, and how much narrower what goes away. */
 const PERSPECTIVE = 0.1;
+/** What lies to the sides comes nearer to the middle: as much as a turn by 30 degrees brings it. */
+const NARROWING = 0.134;
+/** What a face has on both sides. */
+const PAIRED: ReadonlySet<string> = new Set([
+  ...['white', 'pupil', 'closed eye', 'open eye', 'lid', 'brow', 'cheek'],
+]);
 /** How far an ear on the far side goes in behind the head, and one on the near side, as shares of the head's width. */
 const FAR_EAR = 0.05;
 const NEAR_EAR = 0.015;
@@ -55,8 +61,13 @@ export function turnedFace(
       if (own === null) continue;
       // The character's left is on the right of the page.
       const away = own === 'left' ? side : -side;
-      if (role === 'white' || role === 'closed eye' || role === 'open eye' || role === 'brow') {
-        shown.set(id, { ...shown.get(id), stretch: 1 - away * PERSPECTIVE });
+      if (PAIRED.has(role)) {
+        const before = shown.get(id);
+        const inwards = -NARROWING * asideOf(character, id);
+        shown.set(id, {
+          ...{ ...before, x: (before?.x ?? 0) + inwards },
+          stretch: 1 - away * PERSPECTIVE,
+        });
       } else if (role === 'ear' && head.includes(id)) {
         const inwards = away > 0 ? -away * FAR_EAR : away * -NEAR_EAR;
         shown.set(id, { x: Math.sign(side) * inwards * width, behind: away > 0 });
@@ -64,6 +75,18 @@ export function turnedFace(
     }
     return shown;
   };
+}
+
+/** How far a part lies to the right of the middle of what holds it, or of all beside it. */
+function asideOf(character: Character, id: string): number {
+  const { parent } = character.parts[id]!;
+  const beside = Object.values(character.parts).filter((part) => part.parent === parent);
+  const own = boundsOf(character, [id]);
+  const around = boundsOf(
+    character,
+    beside.map((part) => part.id),
+  );
+  return own && around ? middleOf(own).x - middleOf(around).x : 0;
 }
 
 /** The drawing of a head as a relief, whose front goes along as the head turns and nods; as it is without pictures. */
