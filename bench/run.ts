@@ -2,6 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { artwork } from './parts/artwork';
+import { bodies } from './parts/bodies';
 import { editing } from './parts/editing';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
@@ -16,6 +17,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   hearing,
   film,
   frame,
+  bodies,
   editing,
   timeline,
   studio,

@@ -173,6 +173,22 @@ async function shootAll() {
     .setInputFiles({ name: 'face-2.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(newer) });
   await page.getByText('the very same picture').waitFor();
   await shoot('newer-artwork');
+  await page.goto('/');
+  await page
+    .getByRole('link', { name: /^Isbel/ })
+    .first()
+    .click();
+  await page.getByRole('tab', { name: 'Body' }).click();
+  await page.getByRole('slider', { name: 'Value of Head turn' }).fill('-0.7');
+  await page.getByRole('button', { name: /^Left arm bends/ }).click();
+  await page.getByRole('tab', { name: 'Part' }).click();
+  const hand = await page.getByRole('button', { name: /^Hand: is dragged/ }).boundingBox();
+  await page.mouse.move(hand.x + hand.width / 2, hand.y + hand.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(hand.x + 100, hand.y - 110, { steps: 6 });
+  await page.waitForTimeout(900);
+  await shoot('body');
+  await page.mouse.up();
   await page.goto('/new');
   await page.getByRole('button', { name: 'Bare face' }).click();
   await page.getByRole('button', { name: 'Drawn lips' }).click();

@@ -14,8 +14,6 @@ type Rigged = Pick<
   'mouth' | 'eyes' | 'width' | 'height' | 'controls' | 'bends' | 'sways'
 >;
 
-const STILL = { x: 0, y: 0 };
-
 interface KnownSet {
   readonly inputs: readonly unknown[];
   readonly set: ControlSet;
@@ -56,9 +54,9 @@ function asControl({ id, name, min, max, rest }: BodyControl): Control {
 function gripControls({ bends, width, height }: Rigged): Control[] {
   const bounds = { x: -2 * width, y: -2 * height, width: 4 * width, height: 4 * height };
   return Object.values(bends).flatMap((bend) =>
-    pointsOf(bend).flatMap(({ id, name, kind }): Control[] =>
+    pointsOf(bend).flatMap(({ id, name, kind, rest }): Control[] =>
       kind === 'grip'
-        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest: STILL }]
+        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest }]
         : [],
     ),
   );

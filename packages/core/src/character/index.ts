@@ -20,6 +20,7 @@ export * from './freeName';
 export * from './fromArtwork';
 export * from './joint';
 export * from './newer/apply';
+export { withOutlinesTraced } from './newer/carriedBends';
 export * from './newer/compare';
 export * from './newer/likeness';
 export type { ConfirmedPairs } from './newer/match';

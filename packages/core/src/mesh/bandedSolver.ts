@@ -44,21 +44,40 @@ export class BandedSolver {
     }
   }
 
-  /** Replaces b by x. */
-  solve(b: Float64Array): void {
+  /** Replaces b by x, for one right side or for two at once. */
+  solve(b: Float64Array, c: Float64Array | null = null): void {
+    if (c === null) this.solveBoth(b, new Float64Array(this.size));
+    else this.solveBoth(b, c);
+  }
+
+  private solveBoth(b: Float64Array, c: Float64Array): void {
     const { band, stride, size } = this;
     const width = stride - 1;
     for (let row = 0; row < size; row++) {
       const own = row * stride + width - row;
-      let sum = b[row]!;
-      for (let at = Math.max(0, row - width); at < row; at++) sum -= band[own + at]! * b[at]!;
-      b[row] = sum * band[own + row]!;
+      let first = b[row]!;
+      let second = c[row]!;
+      for (let at = row > width ? row - width : 0; at < row; at++) {
+        const value = band[own + at]!;
+        first -= value * b[at]!;
+        second -= value * c[at]!;
+      }
+      const scale = band[own + row]!;
+      b[row] = first * scale;
+      c[row] = second * scale;
     }
     for (let row = size - 1; row >= 0; row--) {
       const own = row * stride + width - row;
-      const value = b[row]! * band[own + row]!;
-      b[row] = value;
-      for (let at = Math.max(0, row - width); at < row; at++) b[at]! -= band[own + at]! * value;
+      const scale = band[own + row]!;
+      const first = b[row]! * scale;
+      const second = c[row]! * scale;
+      b[row] = first;
+      c[row] = second;
+      for (let at = row > width ? row - width : 0; at < row; at++) {
+        const value = band[own + at]!;
+        b[at]! -= value * first;
+        c[at]! -= value * second;
+      }
     }
   }
 }

@@ -17,7 +17,7 @@ export interface Hold {
 }
 
 /** Rounds of fitting rotations and solving for positions. */
-const ROUNDS = 3;
+const ROUNDS = 2;
 /** Weights of edges, as cotangents, are kept above this, so that thin triangles can't turn over. */
 const LEAST_WEIGHT = 0.05;
 /** How firmly pieces without a common triangle hold together. */
@@ -179,8 +179,7 @@ export class Deformation {
       rightX[at] = sumX;
       rightY[at] = sumY;
     }
-    this.solver!.solve(rightX);
-    this.solver!.solve(rightY);
+    this.solver!.solve(rightX, rightY);
     for (let at = 0; at < free.length; at++) {
       points[2 * free[at]!] = rightX[at]!;
       points[2 * free[at]! + 1] = rightY[at]!;

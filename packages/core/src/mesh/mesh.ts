@@ -15,7 +15,7 @@ export interface Mesh {
 }
 
 /** How many vertices a mesh has, roughly. */
-export const MESH_VERTICES = 110;
+export const MESH_VERTICES = 96;
 /** Points nearer to each other than this share of the spacing are taken as one. */
 const TOO_NEAR = 0.45;
 /** An outline keeps this share of the spacing between its points. */

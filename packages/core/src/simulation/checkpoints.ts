@@ -2,7 +2,8 @@ import { STEP_RATE } from './simulation';
 
 /** Every step of so many seconds before the latest is kept, … */
 const EVERY_STEP = 2 * STEP_RATE;
-/** … one a second of so many, and one in ten seconds of all before. */
+/** … one a second of so many, and one in three seconds of all before. */
+const FAR_APART = 3 * STEP_RATE;
 const EVERY_SECOND = 60 * STEP_RATE;
 /** Steps after which old checkpoints are thinned out again. */
 const TIDY_AFTER = 2 * STEP_RATE;
@@ -42,5 +43,5 @@ export class Checkpoints {
 
 function isKept(step: number, distance: number): boolean {
   if (distance <= EVERY_STEP) return true;
-  return step % (distance <= EVERY_SECOND ? STEP_RATE : 10 * STEP_RATE) === 0;
+  return step % (distance <= EVERY_SECOND ? STEP_RATE : FAR_APART) === 0;
 }

@@ -8,11 +8,12 @@ import {
   type ConfirmedPairs,
   compareArtwork,
   withNewerArtwork,
+  withOutlinesTraced,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredEyes } from '../measureEyes';
 import { characterFrom } from '../characterFrom';
-import { loadImages, type BrowserImages } from '../../studio/stage/browserImages';
+import { loadImages, tracerFor, type BrowserImages } from '../../studio/stage/browserImages';
 import { ArtworkProgress } from '../../artwork/ArtworkProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';
@@ -37,7 +38,7 @@ export function NewerArtworkDialog({
   files: readonly File[];
   onClose: () => void;
 }) {
-  const { store } = useOpenCharacter();
+  const { store, images } = useOpenCharacter();
   const mine = useCharacter(({ character }) => character);
   const [newer, setNewer] = useState<Newer | null>(null);
   const [said, setSaid] = useState(NOTHING_CONFIRMED);
@@ -77,7 +78,11 @@ export function NewerArtworkDialog({
     if (!newer || !comparison) return;
     store.getState().change((before) => {
       const after = withNewerArtwork(before, newer.character, comparison, wishes);
-      return withMeasuredEyes(after, newer.images);
+      const redrawn = comparison.continued.flatMap(({ part, change }) =>
+        change === 'redrawn' ? part.id : [],
+      );
+      const trace = tracerFor(new Map([...images, ...newer.images]))(after);
+      return withMeasuredEyes(withOutlinesTraced(after, new Set(redrawn), trace), newer.images);
     });
     onClose();
   };

@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import {
   gripControlId,
-  pointsOf,
   skeletonOf,
   withPointChanged,
   withStopGrip,
@@ -142,7 +141,7 @@ function dragPoint(
   }
   const id = gripControlId(bend.id, point.id);
   const from = place(start);
-  const before = store.getState().grips.get(id) ?? { x: 0, y: 0 };
+  const before = store.getState().grips.get(id) ?? point.rest;
   const offset = (moved: PointerEvent, begun: Point): Point => {
     const { x, y } = place(moved);
     return { x: begun.x + x - from.x, y: begun.y + y - from.y };
@@ -159,6 +158,6 @@ function dragPoint(
   }
   followPointer(
     (moved) => drag(id, offset(moved, before)),
-    () => letGo(store, id, pointsOf(bend).find(({ id: own }) => own === point.id)!.release),
+    () => letGo(store, id, point),
   );
 }

@@ -27,6 +27,8 @@ export interface BendPoint extends OrderedRecord {
   /** The least and the greatest angle between the two splints at a joint, radians; null: any. */
   readonly limits: readonly [least: number, greatest: number] | null;
   readonly release: Release;
+  /** How far a grip rests from where it was drawn, units of the artwork: an arm drawn out may rest down. */
+  readonly rest: Point;
 }
 
 /** A line that stays stiff, from one point to another. */
@@ -84,6 +86,7 @@ export const bendPointSchema: Schema<BendPoint> = object({
           ) as never),
   ),
   release: string<Release>().required().oneOf(RELEASES),
+  rest: pointSchema,
 }) as unknown as Schema<BendPoint>;
 
 /** A grid has so many points at most. */

@@ -317,7 +317,7 @@ function withoutGrips(character: Character, ids: readonly string[]): Character {
 function newPoint({ name, kind, x, y }: NewPoint, taken: Set<string>): Omit<BendPoint, 'order'> {
   const id = freeId(name, taken);
   taken.add(id);
-  return { id, name, kind, x, y, side: 0, limits: null, release: 'returns' };
+  return { id, name, kind, x, y, side: 0, limits: null, release: 'returns', rest: { x: 0, y: 0 } };
 }
 
 function seedOf(id: string): number {

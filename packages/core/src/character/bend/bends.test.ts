@@ -102,6 +102,15 @@ describe('a drawing that bends', () => {
     expect(distance(where(0), at(0.5, 0.1))).toBeLessThan(1e-6);
     expect(distance(where(1), where(0))).toBeCloseTo(distance(at(0.6, 0.5), at(0.5, 0.1)));
   });
+  it('rests where somebody says, if not as it is drawn', () => {
+    const resting = withPointChanged(bending, 'arm', 'hand', { rest: { x: 12, y: -30 } });
+    const { mesh, points } = poseAt(resting, {}).get('body')!.bend!;
+    const vertex = mesh.pinned[2]!;
+    const goal = { x: at(0.5, 0.9).x + 12, y: at(0.5, 0.9).y - 30 };
+    expect(distance({ x: points[2 * vertex]!, y: points[2 * vertex + 1]! }, goal)).toBeLessThan(
+      1e-6,
+    );
+  });
   it('gives the same whatever was asked for before', () => {
     const asked = (x: number, y: number) => [
       ...poseAt(bending, { [HAND]: { x, y } }).get('body')!.bend!.points,

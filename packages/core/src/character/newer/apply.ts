@@ -7,6 +7,7 @@ import { assembledEyes } from '../recognition/assembleEyes';
 import { assembledMouth } from '../recognition/assembleMouth';
 import { withoutParts } from '../removal';
 import { holdersOf, treeOf } from '../tree';
+import { withBendsCarried } from './carriedBends';
 import { LOOKS, type ArtworkComparison, type Continued } from './compare';
 import { partsOf, withPartList } from '../partList';
 
@@ -35,7 +36,7 @@ export function withNewerArtwork(
     ...comparison.continued.map(({ layer, part }) => [layer.id, part.id] as const),
     ...added,
   ]);
-  const redrawn = withDrawings(character, comparison);
+  const redrawn = withBendsCarried(withDrawings(character, comparison), character);
   const larger = withAdded(redrawn, partsOf(newer), comparison, partOf);
   const arranged = wishes.arrangement ? asInFile(larger, partsOf(newer), partOf) : larger;
   return tidied(withNewRoles(withoutParts(releasedFrom(arranged, gone), gone), newer, added));

@@ -7,7 +7,12 @@ import type { Character } from '../character';
 import { withGroup, withParts, withPartsMoved } from '../edits';
 import { characterFromArtwork } from '../fromArtwork';
 import { treeProblem } from '../tree';
+import { gripControlId } from '../bend/bend';
+import { withBend, withJoint, withRegion, withSway } from '../bend/bendEdits';
+import { withNewControl, withStop, withStopGrip } from '../bodyEdits';
+import { characterSchema } from '../character';
 import { withNewerArtwork } from './apply';
+import { withOutlinesTraced } from './carriedBends';
 import { compareArtwork } from './compare';
 import { pixelLikeness } from './likeness';
 import type { ConfirmedPairs } from './match';
@@ -251,5 +256,59 @@ describe('pixelLikeness', () => {
     const nothing = [0, 0, 0, 0];
     expect(pixelLikeness([...grey, ...nothing], [...grey, ...nothing])).toBe(1);
     expect(pixelLikeness([...grey, ...nothing], [...nothing, ...grey])).toBe(0);
+  });
+});
+
+describe('what bends and hangs', () => {
+  const outline = [
+    [
+      { x: 30, y: 0 },
+      { x: 70, y: 0 },
+      { x: 70, y: 20 },
+    ],
+  ];
+  const points = [
+    { name: 'Root', kind: 'pivot', x: 50, y: 20 },
+    { name: 'Tip', kind: 'grip', x: 50, y: 5 },
+  ] as const;
+  const bent = withBend(mine, 'Hat', ['hat'], outline, points, [[0, 1]]);
+  const soft = withRegion(
+    bent,
+    'hat',
+    'Top',
+    { x: 50, y: 0 },
+    { columns: 2, rows: 2, weights: [255, 255, 0, 0] },
+  );
+  const hung = withSway(withJoint(soft, ['hat'], 'fixed', 'body'), { name: 'Sways', part: 'body' });
+  const made = withStop(withNewControl(hung, 'wave', 'Wave'), 'wave', 1);
+  const whole = withStopGrip(made, 'wave', 1, gripControlId('hat', 'tip'), { x: 4, y: 0 });
+
+  it('stays, and goes along with a drawing that lies elsewhere and is larger', () => {
+    const moved = drawnLayer('hat', { x: 40, y: 10, width: 80, height: 20 }, 'd');
+    const after = taken(whole, characterOf(body, mouths(), moved));
+    expect(characterSchema.isValidSync(after)).toBe(true);
+    const { points: now, outline: ring, regions } = after.bends['hat']!;
+    expect(now['root']).toMatchObject({ x: 80, y: 30, kind: 'pivot' });
+    expect(ring[0]![0]).toEqual({ x: 40, y: 10 });
+    expect(regions['top']!.pivot).toEqual({ x: 80, y: 10 });
+    expect([after.joints, after.sways, after.controls]).toEqual([
+      whole.joints,
+      whole.sways,
+      whole.controls,
+    ]);
+  });
+  it('gets the outline of what is drawn anew, and keeps the old one where nothing is seen', () => {
+    const drawn = [[...outline[0]!, { x: 30, y: 20 }]];
+    const traced = withOutlinesTraced(whole, new Set(['hat']), () => drawn);
+    expect(traced.bends['hat']!.outline).toBe(drawn);
+    expect(withOutlinesTraced(whole, new Set(['body']), () => drawn).bends).toEqual(whole.bends);
+    expect(withOutlinesTraced(whole, new Set(['hat']), () => null).bends).toEqual(whole.bends);
+    expect(withOutlinesTraced(whole, new Set(['hat']), () => []).bends).toEqual(whole.bends);
+  });
+  it('goes with a part that goes', () => {
+    const after = taken(whole, characterOf(body, mouths()));
+    expect([after.bends, after.joints]).toEqual([{}, {}]);
+    expect(after.controls['wave']!.stops[0]!.grips).toEqual({});
+    expect(characterSchema.isValidSync(after)).toBe(true);
   });
 });

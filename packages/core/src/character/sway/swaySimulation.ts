@@ -22,7 +22,8 @@ const LEAST_COSINE = 0.26;
 const WIND_REACH = 0.35;
 /** What is read is rounded to this share of a unit, since it comes from sines. */
 const GRAIN = 1024;
-/** The number of the step, then for each link its end and how fast that moves. */
+/** The number of the step and where the root is; then for each link its end and how fast that moves. */
+const NUMBERS_OF_ROOT = 5;
 const NUMBERS_PER_LINK = 4;
 
 const rounded = (value: number) => Math.round(value * GRAIN) / GRAIN;
@@ -66,11 +67,12 @@ function swaySimulation(character: Character, sway: Sway): Simulation {
   const chain = new Chain(links, sway);
   return {
     id: `sway ${sway.id}`,
-    size: 1 + NUMBERS_PER_LINK * links.length,
+    size: NUMBERS_OF_ROOT + NUMBERS_PER_LINK * links.length,
     init(state, values) {
-      chain.start(frameAt(values), 0);
+      remember(state, 0, frameAt(values));
+      chain.start(state);
       links.forEach((link, at) => {
-        const own = 1 + NUMBERS_PER_LINK * at;
+        const own = NUMBERS_OF_ROOT + NUMBERS_PER_LINK * at;
         const goal = chain.goal(link, at);
         state[own] = goal.x;
         state[own + 1] = goal.y;
@@ -78,14 +80,13 @@ function swaySimulation(character: Character, sway: Sway): Simulation {
         state[own + 3] = 0;
         chain.follow(link, goal.x, goal.y);
       });
-      state[0] = 0;
     },
     step(state, values) {
-      state[0]! += 1;
-      chain.start(frameAt(values), state[0]!);
+      remember(state, state[0]! + 1, frameAt(values));
+      chain.start(state);
       for (let at = 0; at < links.length; at++) {
         const link = links[at]!;
-        const own = 1 + NUMBERS_PER_LINK * at;
+        const own = NUMBERS_OF_ROOT + NUMBERS_PER_LINK * at;
         const goal = chain.goal(link, at);
         for (const axis of [0, 1] as const) {
           const away = (axis === 0 ? goal.x : goal.y) - state[own + axis]!;
@@ -101,13 +102,22 @@ function swaySimulation(character: Character, sway: Sway): Simulation {
       }
     },
     write(state, values: ControlValues) {
-      chain.start(frameAt(values), state[0]!);
+      chain.start(state);
       for (let at = 0; at < links.length; at++) {
-        const own = 1 + NUMBERS_PER_LINK * at;
+        const own = NUMBERS_OF_ROOT + NUMBERS_PER_LINK * at;
         values[slots[at]!] = chain.angle(links[at]!, state[own]!, state[own + 1]!);
       }
     },
   };
+}
+
+/** Keeps where the root is at a step, rounded. */
+function remember(state: Float64Array, step: number, { x, y, cosine, sine }: RootFrame): void {
+  state[0] = step;
+  state[1] = rounded(x);
+  state[2] = rounded(y);
+  state[3] = rounded(cosine);
+  state[4] = rounded(sine);
 }
 
 /** Goes along the links of a chain, from its root to its loose end. */
@@ -124,12 +134,13 @@ class Chain {
     private readonly sway: Sway,
   ) {}
 
-  start({ x, y, cosine, sine }: RootFrame, step: number): void {
-    this.x = rounded(x);
-    this.y = rounded(y);
-    this.cosine = rounded(cosine);
-    this.sine = rounded(sine);
-    this.step = step;
+  /** Begins at the root, where it is remembered to be. */
+  start(state: Float64Array): void {
+    this.step = state[0]!;
+    this.x = state[1]!;
+    this.y = state[2]!;
+    this.cosine = state[3]!;
+    this.sine = state[4]!;
   }
 
   /** Where the end of a link would be if it did not swing. */

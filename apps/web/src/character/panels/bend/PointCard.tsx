@@ -1,6 +1,7 @@
 import { Trash2, TriangleAlert } from 'lucide-react';
-import { Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import {
+  gripControlId,
   pointHint,
   withoutPoint,
   withPointChanged,
@@ -13,7 +14,7 @@ import { IconButton } from '../../../shell/IconButton';
 import { LabelledSelect } from '../../../shell/LabelledSelect';
 import { NameField } from '../../../shell/NameField';
 import { Figure } from '../../../shell/fields';
-import { useOpenCharacter } from '../../CharacterContext';
+import { useCharacter, useOpenCharacter } from '../../CharacterContext';
 import { POINT_WORDS } from '../../stage/BendMarks';
 
 const RELEASE_WORDS: Readonly<Record<Release, string>> = {
@@ -27,7 +28,8 @@ const DEGREE = Math.PI / 180;
 /** A point of a bend: its name and what it does; opened, all that can be set. */
 export function PointCard({ bend, point, open }: { bend: Bend; point: BendPoint; open: boolean }) {
   const { store } = useOpenCharacter();
-  const { change, choosePoint } = store.getState();
+  const { change, choosePoint, drag } = store.getState();
+  const dragged = useCharacter(({ grips }) => grips.get(gripControlId(bend.id, point.id)));
   const set = (fields: Partial<BendPoint>) =>
     change((before) => withPointChanged(before, bend.id, point.id, fields));
   const hint = pointHint(bend, point);
@@ -76,12 +78,39 @@ export function PointCard({ bend, point, open }: { bend: Bend; point: BendPoint;
           />
           {point.kind === 'joint' && <JointFields point={point} set={set} />}
           {point.kind === 'grip' && (
-            <LabelledSelect
-              label="Let go, it"
-              value={point.release}
-              options={RELEASE_WORDS}
-              onChange={(release) => set({ release })}
-            />
+            <>
+              <LabelledSelect
+                label="Let go, it"
+                value={point.release}
+                options={RELEASE_WORDS}
+                onChange={(release) => set({ release })}
+              />
+              <div className="number-grid">
+                <Figure
+                  label="Rests right"
+                  value={point.rest.x}
+                  onChange={(x) => set({ rest: { ...point.rest, x } })}
+                />
+                <Figure
+                  label="Rests down"
+                  value={point.rest.y}
+                  onChange={(y) => set({ rest: { ...point.rest, y } })}
+                />
+              </div>
+              <Button
+                size="sm"
+                variant="outline-secondary"
+                className="mb-1"
+                disabled={dragged === undefined}
+                title="Drag the grip, set to stay where it is let go, then keep that as its rest"
+                onClick={() => {
+                  set({ rest: dragged! });
+                  drag(gripControlId(bend.id, point.id), null);
+                }}
+              >
+                Let it rest where it is now
+              </Button>
+            </>
           )}
           <div className="number-grid">
             <Figure label="Point x" value={point.x} onChange={(x) => set({ x })} />
