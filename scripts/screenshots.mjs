@@ -182,6 +182,7 @@ async function shootAll() {
   await page.getByRole('slider', { name: 'Value of Head turn' }).fill('-0.7');
   await page.getByRole('button', { name: /^Left arm bends/ }).click();
   await page.getByRole('tab', { name: 'Part' }).click();
+  await page.waitForTimeout(900);
   const hand = await page.getByRole('button', { name: /^Hand: is dragged/ }).boundingBox();
   await page.mouse.move(hand.x + hand.width / 2, hand.y + hand.height / 2);
   await page.mouse.down();
