@@ -47,14 +47,14 @@ const edges = ({ x, y, width, height }: Box) => ({
   bottom: y + height,
 });
 const boundsOf = ({ path }: VectorShape) => edges(pathBounds(path));
-/** Half the mouth's width. */
-const halfWidth = (shape: VectorShape) => (boundsOf(shape).right - boundsOf(shape).left) / 2;
 const numbersIn = (path: string) => (path.match(/-?\d+(\.\d+)?(e-?\d+)?/g) ?? []).map(Number);
 
 describe('the corners', () => {
   it('part with the width and come together with rounding, by the amounts that are set', () => {
-    const half = (articulation: Partial<Articulation>, change = {}) =>
-      halfWidth(drawn(articulation, change).lower);
+    const half = (articulation: Partial<Articulation>, change = {}) => {
+      const { left, right } = drawn({ jaw: 1, ...articulation }, change).opening!;
+      return (right - left) / 2;
+    };
     expect(half({})).toBeCloseTo(40);
     expect(half({ width: 1 })).toBeCloseTo(40 * 1.16);
     expect(half({ width: 0 })).toBeCloseTo(40 * 0.84);
@@ -63,6 +63,8 @@ describe('the corners', () => {
     expect(half({ round: 0.5 })).toBeCloseTo(40 * 0.79);
     expect(half({ round: 0.5 }, { rounding: 0.5 })).toBeCloseTo(40 * 0.895);
     expect(half({ round: 0.5, width: 1 }, { rounding: 0 })).toBeCloseTo(40 * 1.16);
+    // Something is left of every mouth.
+    expect(half({ round: 1, width: 0 }, { rounding: 2, widening: 2 })).toBeCloseTo(40 * 0.36);
   });
 
   it('are told apart however they were clicked', () => {
@@ -99,18 +101,26 @@ describe('the opening', () => {
     expect(drawn({ jaw: 0.02 }).opening).not.toBeNull();
   });
 
-  it('leaves the corners pointed, or upright where lips are a ring', () => {
-    // The first control point of the curve from the left corner: its x tells how steep it begins.
-    const control = (round: number, rounding = 1) => {
-      const [fromX, , x] = numbersIn(drawn({ jaw: 1, round }, { rounding }).openingPath);
-      return { share: (x! - fromX!) / (MIDDLE.x - fromX!), half: MIDDLE.x - fromX! };
+  it('leaves the corners pointed, or rounder where lips are a ring', () => {
+    // How high it is a tenth of its width from the corner, against its middle.
+    const near = (round: number, rounding = 1) => {
+      const { openingPath, opening } = drawn({ jaw: 1, round }, { rounding });
+      const { left, right, top } = opening!;
+      const ends = [...openingPath.matchAll(/C\S+ \S+ \S+ \S+ (\S+) ([-\d.e]+)/g)].slice(0, 20);
+      const points = ends.map(([, x, y]) => ({ x: Number(x), y: Number(y) }));
+      const at = points.find(({ x }) => x > left + 0.1 * (right - left))!;
+      return (MIDDLE.y - at.y) / (MIDDLE.y - top);
     };
-    expect(control(0).share).toBeCloseTo(2 / 3);
-    expect(control(0.5).share).toBeCloseTo(1 / 3);
-    expect(control(1).share).toBeCloseTo(0);
-    expect(control(1, 0.5).share).toBeCloseTo(1 / 3);
-    expect(control(1, 2).share).toBeCloseTo(0);
-    expect(control(0).half).toBeCloseTo(40);
+    expect(near(1)).toBeGreaterThan(near(0.5));
+    expect(near(0.5)).toBeGreaterThan(near(0));
+    expect(near(1, 0.5)).toBeCloseTo(near(0.5), 1);
+  });
+
+  it('of a ring is open both ways, and never a slit', () => {
+    const { top, bottom, left, right } = drawn({ jaw: 0.05, round: 1, width: 0.1 }).opening!;
+    expect((bottom - top) / (right - left)).toBeGreaterThan(0.35);
+    expect((MIDDLE.y - top) / (bottom - MIDDLE.y)).toBeGreaterThan(0.6);
+    expect(drawn({ jaw: 0, round: 1 }).opening).toBeNull();
   });
 
   it('is one closed line: there and back', () => {
@@ -124,39 +134,82 @@ describe('the opening', () => {
 });
 
 describe('the lips', () => {
-  const thickness = (articulation: Partial<Articulation>, change = {}) => {
-    const { upper, lower } = drawn(articulation, { top: { x: 50, y: 14 }, ...change });
-    return { below: boundsOf(lower).bottom - MIDDLE.y, above: upper };
+  /** How thick each is in its middle. */
+  const thick = (articulation: Partial<Articulation>, change = {}) => {
+    const { upper, lower, opening } = drawn(articulation, change);
+    const { top, bottom } = opening ?? { top: MIDDLE.y, bottom: MIDDLE.y };
+    return { above: top - boundsOf(upper).top, below: boundsOf(lower).bottom - bottom };
+  };
+  const areaOf = (path: string) => {
+    const points = [...path.matchAll(/(-?[\d.e-]+) (-?[\d.e-]+)(?=[CLZ]|$)/g)].map(
+      ([, x, y]) => [Number(x), Number(y)] as const,
+    );
+    return Math.abs(
+      points.reduce((sum, [x, y], at) => {
+        const [nextX, nextY] = points[(at + 1) % points.length]!;
+        return sum + (x * nextY - nextX * y) / 2;
+      }, 0),
+    );
   };
 
-  it('are thinner when pressed and fuller when rounded', () => {
-    expect(thickness({}).below).toBeCloseTo(16);
-    expect(thickness({ press: 1 }).below).toBeCloseTo(16 * 0.55);
-    expect(thickness({ round: 0.5 }).below).toBeCloseTo(16 * 1.175);
-    expect(thickness({ round: 0.5 }, { rounding: 0.5 }).below).toBeCloseTo(16 * 1.0875);
-    expect(thickness({ round: 1, press: 1 }).below).toBeCloseTo(16 * 0.9);
+  it('are as thick as they were set, and thinner when pressed', () => {
+    expect(thick({}).below).toBeCloseTo(16);
+    expect(thick({ press: 1 }).below).toBeCloseTo(16 * 0.55);
+  });
+
+  it('keep their thickness and about their area, however far the mouth opens or rounds', () => {
+    const rest = areaOf(drawn().lower.path);
+    for (const jaw of [0.2, 0.5, 1]) {
+      for (const round of [0, 0.5, 1]) {
+        const { above, below } = thick({ jaw, round });
+        expect(below).toBeGreaterThan(16 * 0.55);
+        expect(below).toBeLessThan(16 * 1.2);
+        expect(above).toBeLessThan(12 * 1.4);
+        const area = areaOf(drawn({ jaw, round }).lower.path);
+        expect(area / rest).toBeGreaterThan(0.6);
+        expect(area / rest).toBeLessThan(1.6);
+      }
+    }
   });
 
   it('go along with the opening', () => {
-    expect(thickness({ jaw: 1 }).below).toBeCloseTo(16 + 0.48 * SPAN);
-    // Rounded ones have no bow, whose peaks lie higher than its middle.
-    const top = (jaw: number) => boundsOf(drawn({ jaw, round: 1 }).upper).top;
-    expect(top(0) - top(1)).toBeCloseTo(0.1 * SPAN);
+    const bottom = boundsOf(drawn({ jaw: 1 }).lower).bottom - MIDDLE.y;
+    expect(bottom).toBeGreaterThan(0.48 * SPAN + 8);
+    expect(bottom).toBeLessThan(0.48 * SPAN + 16);
   });
 
-  it('have a bow above: two peaks and a dip between them', () => {
-    const [fromX, fromY, peakX, peakY, dipX, dipY, otherX, otherY, toX] = numbersIn(
-      drawn().upper.path,
-    );
-    expect([fromX, fromY, toX]).toEqual([10, 30, 90]);
-    expect([dipX, dipY]).toEqual([50, 18 + 0.025 * SPAN]);
-    expect([peakX, otherX]).toEqual([34, 66]);
-    expect([peakY, otherY]).toEqual([18 - 0.04 * SPAN, 18 - 0.04 * SPAN]);
+  it('are rolled in below the teeth for f and v, and the upper one lifts', () => {
+    const said = { ...targetOf(2) };
+    const biting = thick(said).below;
+    expect(biting).toBeLessThan(16 * 0.65);
+    const [fv, plain] = [drawn(said), drawn({ ...said, press: 0 })];
+    expect(fv.opening!.bottom).toBeLessThan(plain.opening!.bottom);
+    expect(fv.opening!.top).toBeLessThan(plain.opening!.top);
   });
 
-  it('lose it where they are rounder than half', () => {
-    const hasBow = (round: number) => drawn({ round }).upper.path.includes('Q');
-    expect([0, 0.5, 0.51, 1].map(hasBow)).toEqual([true, true, false, false]);
+  it('have a bow above: a dip between two peaks, flatter as they widen, and none in a ring', () => {
+    /** How far the outer edge's middle lies below its highest point. */
+    const dip = (articulation: Partial<Articulation>) => {
+      const { upper } = drawn(articulation);
+      const points = [...upper.path.split('L')[0]!.matchAll(/ (-?[\d.e-]+) (-?[\d.e-]+)(?=C|$)/g)];
+      const middle = points.find(([, x]) => Math.abs(Number(x) - MIDDLE.x) < 0.5)!;
+      return Number(middle[2]) - boundsOf(upper).top;
+    };
+    expect(dip({})).toBeGreaterThan(1);
+    expect(dip({ width: 1 })).toBeLessThan(dip({}) / 2);
+    expect(dip({ round: 1 })).toBeLessThan(0.2);
+  });
+
+  it('meet in corners as thin as can be, and go round in a ring', () => {
+    const beyond = (round: number) => {
+      const { upper, opening } = drawn({ jaw: 1, round });
+      return opening!.left - boundsOf(upper).left;
+    };
+    expect(beyond(0)).toBeLessThan(4);
+    expect(beyond(1)).toBeGreaterThan(6);
+    // Both lips go out as far.
+    const { upper, lower } = drawn({ jaw: 1, round: 1 });
+    expect(Math.abs(boundsOf(upper).left - boundsOf(lower).left)).toBeLessThan(2);
   });
 });
 
@@ -221,8 +274,8 @@ describe('the teeth', () => {
   });
 
   it('are covered by rounded lips, and missing where there are none', () => {
-    const top = MIDDLE.y - 0.1 * SPAN;
-    expect(rows({ round: 1 })[0]!.bottom - top).toBeCloseTo(0.05 * SPAN * 0.1);
+    const ringTop = MIDDLE.y - 0.25 * SPAN;
+    expect(rows({ round: 1 })[0]!.bottom - ringTop).toBeCloseTo(0.05 * SPAN * 0.1);
     expect(rows({ teeth: 1 }, { upperTeeth: 0 })).toHaveLength(1);
     expect(rows({ teeth: 1 }, { upperTeeth: 0, lowerTeeth: 0 })).toHaveLength(0);
     expect(rows({ teeth: 1 }, { lowerTeeth: 0 })).toHaveLength(1);

@@ -1,8 +1,9 @@
 import { boolean, number, object, string } from 'yup';
 import type { VectorShape } from '../../frame';
-import { between, type Point } from '../../geometry';
+import { between, distance, type Point } from '../../geometry';
 import type { Pose, ShapesContent } from '../../pose';
 import { MOUTH_DARK } from './cutMouth';
+import { lipContours } from './lipContours';
 import type { Articulation } from '../articulation';
 import type { MouthState } from '../mouthState';
 
@@ -60,8 +61,8 @@ export const lipsMouthSchema = object({
 const TEETH = '#fffaf0';
 const EDGE = '#4a2618';
 
-/** Lips that are rounder than this have no bow above. */
-const BOWLESS = 0.5;
+/** Lips that are rounder than this hide the tongue. */
+const RING = 0.5;
 
 /** Lips that are less open than this show a seam. */
 const LEAST_OPEN = 0.01;
@@ -71,6 +72,23 @@ const OPENS_UP = 0.1;
 const OPENS_DOWN = 0.48;
 const WIDENS = 0.16;
 const ROUNDS = 0.42;
+/** The least that is left of a mouth's width. */
+const NARROWEST = 0.36;
+const RING_OPENS_UP = 0.25;
+/** Rounded lips are at least so far open, as a share of half their width. */
+const RING_OPENS = 0.8;
+/** How much thinner pressed lips are, and a lower lip that is rolled in. */
+const PRESSES = 0.45;
+const ROLLS = 0.5;
+/** A lower lip that is rolled in comes up by this share of its opening, and the upper one lifts off the teeth. */
+const ROLL_SHUTS = 0.8;
+const ROLL_LIFTS = 0.05;
+/** Lips that come forward look fuller. */
+const FORWARD = 0.06;
+/** Lips keep about their area: longer ones are thinner, within these bounds. */
+const KEEPS_AREA = 0.75;
+const THINNEST = 0.6;
+const THICKEST = 1.1;
 
 export function lipsMouthPose(mouth: LipsMouth, { articulation }: MouthState): Pose {
   return new Map([[mouth.part, { content: lips(mouth, articulation) }]]);
@@ -111,30 +129,37 @@ function lips(
   const span = mouth.right.x - mouth.left.x;
   const middle = between(mouth.left, mouth.right, 0.5);
   const open = jaw * mouth.opening;
-  const spread = 1 + (width - 0.5) * 2 * WIDENS * mouth.widening - round * ROUNDS * mouth.rounding;
+  const isOpen = open > LEAST_OPEN;
+  const ring = Math.min(1, round * mouth.rounding);
+  const widened = 1 + (width - 0.5) * 2 * WIDENS * mouth.widening;
+  const spread = Math.max(NARROWEST, widened - round * ROUNDS * mouth.rounding);
   const left = between(middle, mouth.left, spread);
   const right = between(middle, mouth.right, spread);
-  // Pressed lips are thinner; rounded ones fuller.
-  const full = 1 - 0.45 * press + 0.35 * round * mouth.rounding;
-  const up = -open * OPENS_UP * span;
-  const down = open * OPENS_DOWN * span;
-  const apart = (from: Point, by: number) => ({ x: from.x, y: from.y + by });
-  const innerTop = apart(middle, up);
-  const innerBottom = apart(middle, down);
-  const outerTop = apart(between(middle, mouth.top, full), up);
-  const outerBottom = apart(between(middle, mouth.bottom, full), down);
-
-  // Rounded lips are a ring: their curves leave the corners upright.
-  const ring = Math.min(1, round * mouth.rounding);
-  const over = (from: Point, by: Point, to: Point, going = false) => arc(from, by, to, ring, going);
-  const opening = `${over(left, innerTop, right)}${over(right, innerBottom, left, true)}Z`;
-  const upperEdge = ring > BOWLESS ? over(left, outerTop, right) : bow(left, outerTop, right, span);
-  const upperLip = `${upperEdge}${over(right, innerTop, left, true)}Z`;
-  const lowerLip = `${over(left, outerBottom, right)}${over(right, innerBottom, left, true)}Z`;
+  // Teeth on a pressed lower lip: it is rolled in, for f and v.
+  const roll = Math.min(1, 2 * press * teeth);
+  const half = (spread * span) / 2;
+  const least = isOpen ? (ring * RING_OPENS * half) / (OPENS_UP + OPENS_DOWN) : 0;
+  const opened = Math.max(open * span, least);
+  // A ring opens up nearly as far as down.
+  const upwards = OPENS_UP + (RING_OPENS_UP - OPENS_UP) * ring;
+  const up = opened * upwards + (isOpen ? roll * ROLL_LIFTS * span : 0);
+  const down = opened * (OPENS_UP + OPENS_DOWN - upwards) * (1 - ROLL_SHUTS * roll);
+  const full = 1 - PRESSES * press * (1 - roll) + FORWARD * ring;
+  const thick = (edge: Point, apart: number, rolled: number) =>
+    distance(middle, edge) * full * keptArea(span / 2, half, apart) * (1 - ROLLS * rolled);
+  const smile = Math.max(0, (width - 0.5) * 2 * mouth.widening);
+  const { opening, upper, lower, seam } = lipContours({
+    ...{ left, right, up, down, ring },
+    upper: thick(mouth.top, up, 0),
+    lower: thick(mouth.bottom, down, roll),
+    bow: (1 - ring) * Math.max(0, 1 - 0.75 * smile),
+  });
+  const innerTop = { x: middle.x, y: middle.y - up };
+  const innerBottom = { x: middle.x, y: middle.y + down };
   const contents: VectorShape[] = [filled(opening, mouth.insideColor)];
-  if (mouth.tongue > 0 && ring < BOWLESS) {
+  if (mouth.tongue > 0 && ring < RING) {
     const rise = down * (0.55 - 0.35 * tongue * mouth.tongue);
-    const center = apart(middle, rise + 0.16 * span);
+    const center = { x: middle.x, y: middle.y + rise + 0.16 * span };
     contents.push(filled(oval(center, 0.26 * span * spread, 0.2 * span), mouth.tongueColor));
   }
   // Rounded lips cover the teeth.
@@ -146,8 +171,8 @@ function lips(
     const shown = depth * 0.6 * teeth * mouth.lowerTeeth;
     contents.push(filled(row(left, right, innerBottom.y, shown, -1), TEETH));
   }
-  const seam: VectorShape = {
-    path: over(left, innerTop, right),
+  const shut: VectorShape = {
+    path: seam,
     fill: null,
     fillRule: 'nonzero',
     stroke: {
@@ -156,15 +181,14 @@ function lips(
     },
     opacity: 1,
   };
-  const isOpen = open > LEAST_OPEN;
   return {
     kind: 'shapes',
     replaces: mouth.replaces,
     opening: isOpen ? { path: opening, shapes: contents } : null,
     shapes: [
-      filled(upperLip, mouth.lipColor),
-      filled(lowerLip, mouth.lipColor),
-      ...(isOpen ? [] : [seam]),
+      filled(upper, mouth.lipColor),
+      filled(lower, mouth.lipColor),
+      ...(isOpen ? [] : [shut]),
     ],
   };
 }
@@ -178,24 +202,15 @@ const filled = (path: string, fill: string): VectorShape => ({
 });
 
 /**
- * A smooth curve from corner to corner whose middle lies on a point; `going` leaves out where it begins.
+ * How thick a lip is that keeps its area, as a share: thinner where its edge gets longer.
  *
- * @param ring 0: a parabola, pointed at the corners; 1: nearly half an ellipse, upright there
+ * @param before half the mouth's width at ease
+ * @param half half of it now
+ * @param apart how far the lip's edge is from the line between the corners
  */
-function arc(from: Point, middle: Point, to: Point, ring: number, going: boolean): string {
-  // A cubic's middle lies three quarters of the way to its control points.
-  const height = (corner: Point) => corner.y + (4 / 3) * (middle.y - corner.y);
-  const inwards = (corner: Point) => corner.x + (1 - ring) * (2 / 3) * (middle.x - corner.x);
-  const controls = [from, to].map((corner) => `${inwards(corner)} ${height(corner)}`);
-  return `${going ? 'L' : 'M'}${from.x} ${from.y}C${controls.join(' ')} ${to.x} ${to.y}`;
-}
-
-/** The upper lip's edge: two bows that meet in a dip. */
-function bow(from: Point, top: Point, to: Point, span: number): string {
-  const dip = { x: top.x, y: top.y + 0.025 * span };
-  const peak = (end: Point) => ({ x: top.x + (end.x - top.x) * 0.4, y: top.y - 0.04 * span });
-  const [first, second] = [peak(from), peak(to)];
-  return `M${from.x} ${from.y}Q${first.x} ${first.y} ${dip.x} ${dip.y}Q${second.x} ${second.y} ${to.x} ${to.y}`;
+function keptArea(before: number, half: number, apart: number): number {
+  const length = Math.sqrt(half * half + 1.2 * apart * apart);
+  return Math.max(THINNEST, Math.min(THICKEST, (before / length) ** KEEPS_AREA));
 }
 
 function oval({ x, y }: Point, rx: number, ry: number): string {
