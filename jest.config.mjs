@@ -31,6 +31,7 @@ export default {
     '^@cruvo/(core|painter|media|film)/(.*)$': '<rootDir>/packages/$1/src/$2/index.ts',
     '^@cruvo/server/(.*)$': '<rootDir>/apps/server/src/$1/index.ts',
   },
+  testSequencer: '<rootDir>/scripts/lib/slowFirst.mjs',
   // The longest suites wait for programs and databases more than they compute.
   maxWorkers: '100%',
   // A worker whose memory has grown with its suites takes too long to end and would be killed.

@@ -128,7 +128,7 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await page.getByRole('button', { name: 'Make a scene' }).click();
   await page.getByLabel('Voice, file').setInputFiles(VOICE);
   await page.getByRole('button', { name: 'Make the scene' }).click();
-  await expect(page.getByRole('link', { name: 'Bo' })).toBeVisible();
+  await expect(page.getByTitle('Set up Bo')).toBeVisible();
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');
   await page.getByLabel('Height').fill('180');

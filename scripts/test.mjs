@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { freePort } from './lib/postgres.mjs';
-import { runToEnd } from './lib/processes.mjs';
+import { runBeside, runToEnd } from './lib/processes.mjs';
 import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 
 const RESULTS = join(ROOT, 'test-results');
@@ -22,19 +22,31 @@ const step = (name, args, environment) => {
   if (runToEnd(args, environment) !== 0) problems.push(name);
 };
 
-step('Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
-step('Layers and circles', [
-  'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-  ...['--config', '.dependency-cruiser.mjs', 'packages', 'apps'],
-]);
-step('Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
-step('Licences of packages', ['scripts/notices.mjs', '--check']);
-step('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
-step('Types of the core, alone', [
-  'node_modules/typescript/bin/tsc',
-  '--noEmit',
-  '-p',
-  'packages/core',
+/** Checks of the source, each in turn; its messages come together, as soon as it has ended. */
+const lane = async (...checks) => {
+  for (const [name, args] of checks) {
+    const { status, said } = await runBeside(args);
+    console.log(`\n── ${name}\n${said.trimEnd()}`);
+    if (status !== 0) problems.push(name);
+  }
+};
+
+const tsc = ['node_modules/typescript/bin/tsc', '--noEmit'];
+await Promise.all([
+  lane(['Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']]),
+  lane(
+    ['Types', tsc],
+    ['Types of the core, alone', [...tsc, '-p', 'packages/core']],
+    [
+      'Layers and circles',
+      [
+        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+        ...['--config', '.dependency-cruiser.mjs', 'packages', 'apps'],
+      ],
+    ],
+    ['Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']],
+    ['Licences of packages', ['scripts/notices.mjs', '--check']],
+  ),
 ]);
 buildWeb();
 

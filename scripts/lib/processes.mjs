@@ -21,6 +21,21 @@ export function runToEnd(args, environment = {}, options = {}) {
   return status ?? 1;
 }
 
+/** Runs a program of the project beside others. Resolves to its exit code and all that it said. */
+export function runBeside(args, environment = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...environment },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let said = '';
+    child.stdout.on('data', (text) => (said += text));
+    child.stderr.on('data', (text) => (said += text));
+    child.on('close', (status) => resolve({ status: status ?? 1, said }));
+  });
+}
+
 export function runOrFail(what, args, environment, options) {
   if (runToEnd(args, environment, options) !== 0) fail(`${what} failed. See the messages above.`);
 }

@@ -22,6 +22,7 @@ import { AS_DRAWN, restMatrix } from './part';
 import { itemsOf } from './posed';
 import { poseOf } from './poseOf';
 import { withoutParts } from './removal';
+import { stripOf, withStripControl } from './stripControl';
 
 const stop = (at: number, change: Partial<typeof UNTOUCHED>): ControlStop => ({
   at,
@@ -185,5 +186,46 @@ describe('a character with a control', () => {
     const { at } = whole.controls[id!]!.stops[0]!;
     const lost = withStopParts(whole, id!, at, ['nobody'], (part) => ({ ...part, x: 1 }));
     expect(() => characterSchema.validateSync(lost)).toThrow(/does not have/);
+  });
+});
+
+describe('a strip of drawings', () => {
+  const chart = RICH_CHARACTERS.get('chart')!;
+  const strip = stripOf(chart, 'mouth');
+  const turning = withStripControl(chart, 'mouth', 'Mouth turns');
+  const control = turning.controls['mouth-turns']!;
+  const shown = (easing: BodyControl['easing'], value: number) =>
+    bodyPose(turning.parts, [{ ...control, easing }], () => value).get('mouth')!;
+
+  it('is run through by a control, from the first drawing to the last, and rests where it rested', () => {
+    expect(strip.length).toBeGreaterThan(2);
+    expect(control.stops.map(({ parts }) => parts['mouth']!.shows)).toEqual(strip);
+    expect([control.stops[0]!.at, control.stops.at(-1)!.at]).toEqual([-1, 1]);
+    expect(shown('held', control.rest).shows).toBe(chart.parts['mouth']!.shows);
+    expect([shown('held', -1).shows, shown('held', 1).shows]).toEqual([strip[0], strip.at(-1)]);
+  });
+  it('cuts from one to the next, or fades', () => {
+    const [first, second] = control.stops;
+    const between = first!.at + 0.75 * (second!.at - first!.at);
+    expect(shown('held', between)).toMatchObject({ shows: strip[0] });
+    expect(shown('held', between).fading).toBeUndefined();
+    expect(shown('linear', between)).toMatchObject({
+      shows: strip[0],
+      fading: { part: strip[1], share: expect.closeTo(0.75) },
+    });
+  });
+  it('is none where too few drawings are inside, or all are seen', () => {
+    expect(stripOf(chart, 'body')).toEqual([]);
+    expect(withStripControl(chart, 'body', 'x')).toBe(chart);
+    expect(
+      stripOf(
+        { ...chart, parts: { ...chart.parts, mouth: { ...chart.parts['mouth']!, shows: null } } },
+        'mouth',
+      ),
+    ).toEqual([]);
+  });
+  it('goes on without a drawing that goes', () => {
+    const less = withoutParts(turning, [strip[1]!]);
+    expect(less.controls['mouth-turns']!.stops[1]!.parts['mouth']?.shows ?? null).toBeNull();
   });
 });

@@ -19,6 +19,8 @@ export interface StopPart {
   readonly opacity: number;
   /** Seen or not; null: as it is at rest. */
   readonly hidden: boolean | null;
+  /** Which of the parts inside is seen, where only one is at a time; null: the one that is seen at rest. */
+  readonly shows: string | null;
   /** Its width, as a share of what `scale` makes of it. */
   readonly stretch: number;
   /** Painted behind all that lies beside it in its group. */
@@ -39,6 +41,7 @@ export interface ColorAmount {
 
 export const UNTOUCHED: StopPart = {
   ...{ x: 0, y: 0, turn: 0, scale: 1, stretch: 1, opacity: 1, hidden: null, behind: false },
+  shows: null,
   ...{ tint: null, brighten: 0, glow: null },
 };
 
@@ -119,6 +122,7 @@ export const stopPartSchema = object({
   hidden: boolean().nullable().defined(),
   stretch: number().required().positive().max(1e4),
   behind: boolean().required(),
+  shows: string().defined().nullable(),
   tint: colorAmountSchema,
   brighten: number().required().min(-1).max(1),
   glow: colorAmountSchema,
@@ -193,7 +197,14 @@ export function bodyControlsOf({
   return inOrder(controls);
 }
 
-/** The parts that a control touches at any of its stops. */
+/** The parts that a control touches or shows at any of its stops. */
 export function partsOfControl({ stops }: Pick<BodyControl, 'stops'>): string[] {
-  return [...new Set(stops.flatMap(({ parts }) => Object.keys(parts)))];
+  return [
+    ...new Set(
+      stops.flatMap(({ parts }) => [
+        ...Object.keys(parts),
+        ...Object.values(parts).flatMap(({ shows }) => shows ?? []),
+      ]),
+    ),
+  ];
 }

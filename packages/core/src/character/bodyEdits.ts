@@ -191,7 +191,14 @@ export function withPivot(character: Character, id: string, pivot: Point): Chara
 /** A character whose controls touch none of some parts any more. */
 export function withControlsReleased(character: Character, gone: ReadonlySet<string>): Character {
   const kept = (parts: ControlStop['parts']) =>
-    Object.fromEntries(Object.entries(parts).filter(([part]) => !gone.has(part)));
+    Object.fromEntries(
+      Object.entries(parts)
+        .filter(([part]) => !gone.has(part))
+        .map(([part, change]) => {
+          const lost = change.shows !== null && gone.has(change.shows);
+          return [part, lost ? { ...change, shows: null } : change];
+        }),
+    );
   const controls = Object.fromEntries(
     Object.entries(character.controls).map(([id, control]) => [
       id,

@@ -32,7 +32,7 @@ export function bodyPose(
   for (const control of controls) {
     for (const [id, change] of changesAt(control, valueOf(control.id))) {
       const part = parts[id];
-      if (part && !isUntouched(change))
+      if (part && (!isUntouched(change) || change.fading))
         pose.set(id, joinedPose(pose.get(id), poseOfPart(part, change)));
     }
   }
@@ -79,8 +79,13 @@ function stopsBeside(control: BodyControl, value: number) {
   return { stops, before, after, share };
 }
 
+/** What stops do to a part, mixed: also what it shows next, and how much of that is seen already. */
+interface MixedPart extends StopPart {
+  readonly fading?: { readonly part: string; readonly share: number };
+}
+
 /** What a control does to parts at a value: that of a stop, or of the two beside it, mixed. */
-export function changesAt(control: BodyControl, value: number): ReadonlyMap<string, StopPart> {
+export function changesAt(control: BodyControl, value: number): ReadonlyMap<string, MixedPart> {
   const { stops, before, after, share } = stopsBeside(control, value);
   const touched = new Set(stops.flatMap((stop) => Object.keys(stop.parts)));
   return new Map(
@@ -103,7 +108,7 @@ function eased({ easing }: BodyControl, share: number): number {
 }
 
 /** What lies between two changes; whether a part is seen changes at the second. */
-function mixed(before: StopPart, after: StopPart, share: number): StopPart {
+function mixed(before: StopPart, after: StopPart, share: number): MixedPart {
   const along = (from: number, to: number) => from + (to - from) * share;
   return {
     x: along(before.x, after.x),
@@ -114,6 +119,10 @@ function mixed(before: StopPart, after: StopPart, share: number): StopPart {
     opacity: along(before.opacity, after.opacity),
     hidden: before.hidden,
     behind: (share < 0.5 ? before : after).behind,
+    shows: before.shows,
+    ...(share > 0 &&
+      after.shows !== null &&
+      after.shows !== before.shows && { fading: { part: after.shows, share } }),
     tint: mixedColor(before.tint, after.tint, share),
     brighten: along(before.brighten, after.brighten),
     glow: mixedColor(before.glow, after.glow, share),
@@ -194,13 +203,15 @@ function moveAbout(pivot: Point, { x, y, turn, scale, stretch }: RegionChange): 
   return multiply(translation(x, y), multiply(turning(turn, pivot), sized));
 }
 
-function poseOfPart(part: Part, change: StopPart): PartPose {
-  const { opacity, hidden, behind, tint, brighten, glow } = change;
+function poseOfPart(part: Part, change: MixedPart): PartPose {
+  const { opacity, hidden, behind, shows, fading, tint, brighten, glow } = change;
   return {
     move: moveOfStop(part, change),
     ...(opacity !== 1 && { opacity }),
     ...(hidden !== null && { hidden }),
     ...(behind && { behind }),
+    ...(shows !== null && { shows }),
+    ...(fading && { fading }),
     ...((tint !== null || glow !== null || brighten !== 0) && { light: { tint, brighten, glow } }),
   };
 }

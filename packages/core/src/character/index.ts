@@ -40,6 +40,7 @@ export * from './removal';
 export type { BodyProposal, TraceParts } from './setUp/proposal';
 export * from './setUp/setUpBody';
 export * from './standing';
+export * from './stripControl';
 export * from './sway/sway';
 export * from './tree';
 export * from './twoDrawings';

@@ -1,6 +1,6 @@
-import { IDENTITY, pathBounds, translation } from '../geometry';
+import { IDENTITY, mappedBox, pathBounds, translation } from '../geometry';
 import { meshOf, type BentMesh } from '../mesh';
-import { bentShapes } from './bentShapes';
+import { bentShapes as bentIn } from './bentShapes';
 import { bentItem, moved } from './item';
 import type { VectorDrawing, VectorShape } from './vectorDrawing';
 
@@ -29,6 +29,15 @@ const drawing = (...shapes: VectorShape[]): VectorDrawing => ({
   viewBox: { x: 0, y: 0, width: 100, height: 40 },
   shapes,
 });
+/** The shapes, and what their paths cover in units of the drawing. */
+function bentShapes(...given: Parameters<typeof bentIn>) {
+  const { shapes, toDrawing } = bentIn(...given);
+  return shapes.map((one) => ({
+    ...one,
+    bounds: mappedBox(toDrawing, pathBounds(one.path)),
+    scale: toDrawing[0],
+  }));
+}
 const turned = bent((x, y) => [-y, x]);
 
 describe('a vector drawing that is bent', () => {
@@ -40,8 +49,8 @@ describe('a vector drawing that is bent', () => {
       'M20 20A10 8 0 1 0 60 20Z',
     ];
     const shapes = bentShapes(drawing(...paths.map((path) => shape(path))), turned, IDENTITY);
-    shapes.forEach(({ path }, at) => {
-      const [before, after] = [pathBounds(paths[at]!), pathBounds(path)];
+    shapes.forEach(({ bounds: after }, at) => {
+      const before = pathBounds(paths[at]!);
       expect(after.x).toBeCloseTo(-(before.y + before.height), 0);
       expect(after.y).toBeCloseTo(before.x, 0);
       expect(after.width).toBeCloseTo(before.height, 0);
@@ -51,7 +60,7 @@ describe('a vector drawing that is bent', () => {
   it('bends straight lines where the mesh bends', () => {
     const wavy = bent((x, y) => [x, y + 20 * Math.sin((Math.PI * x) / 100)]);
     const [line] = bentShapes(drawing(shape('M0 20L100 20')), wavy, IDENTITY);
-    expect(pathBounds(line!.path).height).toBeCloseTo(20, 0);
+    expect(line!.bounds.height).toBeCloseTo(20, 0);
     expect(line!.path.split('L').length).toBeGreaterThan(5);
   });
   it('takes gradients along, and outlines in units of their own', () => {
@@ -67,8 +76,13 @@ describe('a vector drawing that is bent', () => {
       IDENTITY,
     );
     const fill = filled!.fill as typeof linear;
-    expect([fill.x1, fill.y1, fill.x2, fill.y2].map(Math.round)).toEqual([-10, 10, -10, 90]);
-    const outline = pathBounds(filled!.stroke!.transform!.path);
+    const ends = [fill.x1, fill.y1, fill.x2, fill.y2].map((value) => value * filled!.scale);
+    expect(ends.map(Math.round)).toEqual([-10, 10, -10, 90]);
+    // The line keeps its width in its own units, whatever those of the shapes are.
+    const { transform, width } = filled!.stroke!;
+    const outline = pathBounds(transform!.path);
+    expect(width).toBe(2);
+    expect(transform!.matrix[0] * filled!.scale).toBeCloseTo(2);
     expect([outline.x, outline.y, outline.width].map(Math.round)).toEqual([-15, 5, 10]);
   });
   it('may lie elsewhere in its mesh, in other units', () => {
@@ -78,7 +92,7 @@ describe('a vector drawing that is bent', () => {
       bent((x, y) => [x + 3, y - 2]),
       toMesh,
     );
-    const { x, y } = pathBounds(one!.path);
+    const { x, y } = one!.bounds;
     expect([x, y]).toEqual([expect.closeTo(6), expect.closeTo(-4)]);
   });
 });

@@ -1,10 +1,26 @@
 import svgpath from 'svgpath';
-import { inverse, type Matrix, type Point } from '../geometry';
+import { between, inverse, mapped, multiply, scaling, type Matrix, type Point } from '../geometry';
 import { placesIn, pointAt, type BentMesh, type Mesh, type PlaceInMesh } from '../mesh';
-import type { Paint, PaintTransform, Stroke, VectorDrawing, VectorShape } from './vectorDrawing';
+import type {
+  LinearGradient,
+  Paint,
+  PaintTransform,
+  RadialGradient,
+  Stroke,
+  VectorDrawing,
+  VectorShape,
+} from './vectorDrawing';
 
-/** Decimals of the coordinates of bent paths, as a factor. */
-const FINENESS = 100;
+/** Bent shapes have whole numbers for coordinates, which are written fastest: so many of them for a unit of the drawing. */
+const FINENESS = 32;
+const TO_DRAWING: Matrix = scaling(1 / FINENESS);
+
+/** Shapes that were bent. */
+export interface BentShapes {
+  readonly shapes: readonly VectorShape[];
+  /** From their units to those of the drawing. */
+  readonly toDrawing: Matrix;
+}
 /** Pieces of a path are at most this share of the distance between vertices. */
 const PIECE = 0.8;
 /** The most pieces of one segment of a path. */
@@ -50,14 +66,16 @@ export class BoundDrawing {
     }));
   }
 
-  /** The shapes, bent, in the drawing's own units. */
-  bent(points: Float64Array): VectorShape[] {
+  bent(points: Float64Array): BentShapes {
+    const { back } = this;
     const moved = (place: PlaceInMesh): Point => {
       const at = pointAt(points, place);
-      const { back } = this;
-      return { x: back[0] * at.x + back[4], y: back[3] * at.y + back[5] };
+      return {
+        x: Math.round(FINENESS * (back[0] * at.x + back[4])),
+        y: Math.round(FINENESS * (back[3] * at.y + back[5])),
+      };
     };
-    return this.shapes.map(({ shape, segments, fill, stroke }) => {
+    const shapes = this.shapes.map(({ shape, segments, fill, stroke }) => {
       const outline = segments.map(({ letter, places }) => ({ letter, to: places.map(moved) }));
       return {
         ...shape,
@@ -69,26 +87,20 @@ export class BoundDrawing {
             : null,
       };
     });
+    return { shapes, toDrawing: TO_DRAWING };
   }
 }
 
 type MovedSegment = { readonly letter: BoundSegment['letter']; readonly to: readonly Point[] };
 
-/** SVG path data. @param matrix from its units to those of the points */
+/** SVG path data. @param matrix from its units to those of the points; null: the same */
 function pathOf(segments: readonly MovedSegment[], matrix: Matrix | null): string {
   const back = matrix && inverse(matrix);
   let path = '';
   for (const { letter, to } of segments) {
     path += letter;
     for (let at = 0; at < to.length; at++) {
-      let { x, y } = to[at]!;
-      if (back) {
-        [x, y] = [back[0] * x + back[2] * y + back[4], back[1] * x + back[3] * y + back[5]];
-        path += `${at > 0 ? ' ' : ''}${x} ${y}`;
-        continue;
-      }
-      x = Math.round(x * FINENESS) / FINENESS;
-      y = Math.round(y * FINENESS) / FINENESS;
+      const { x, y } = back ? mapped(back, to[at]!) : to[at]!;
       path += at > 0 ? ` ${x} ${y}` : `${x} ${y}`;
     }
   }
@@ -96,14 +108,19 @@ function pathOf(segments: readonly MovedSegment[], matrix: Matrix | null): strin
 }
 
 function bentStroke(stroke: Stroke, paint: Paint, outline: readonly MovedSegment[]): Stroke {
-  return { ...stroke, paint, transform: bentTransform(stroke.transform, outline) };
+  const transform = bentTransform(stroke.transform, outline);
+  // With units of its own a line keeps its width in them.
+  const width = transform ? stroke.width : FINENESS * stroke.width;
+  return { ...stroke, paint, width, transform };
 }
 
 function bentTransform(
   transform: PaintTransform | null,
   outline: readonly MovedSegment[],
 ): PaintTransform | null {
-  return transform && { ...transform, path: pathOf(outline, transform.matrix) };
+  if (!transform) return null;
+  const matrix = multiply(scaling(FINENESS), transform.matrix);
+  return { path: pathOf(outline, matrix), matrix };
 }
 
 function boundPaint(paint: Paint, placeOf: (point: Point) => PlaceInMesh | null): BoundPaint {
@@ -118,7 +135,7 @@ function boundPaint(paint: Paint, placeOf: (point: Point) => PlaceInMesh | null)
           { x: paint.cx, y: paint.cy },
           { x: paint.fx, y: paint.fy },
         ];
-  // Units of their own are left as they are: only their outline bends.
+  // In units of its own only the outline bends.
   if (paint.kind === 'radial' && paint.transform) return { paint, places: [] };
   const places = [placeOf(from), placeOf(to)];
   return { paint, places: places.every((place) => place !== null) ? places : [] };
@@ -133,11 +150,22 @@ function bentPaint(
   if (paint.kind === 'radial' && paint.transform) {
     return { ...paint, transform: bentTransform(paint.transform, outline) };
   }
-  if (places.length < 2) return paint;
-  const [from, to] = [moved(places[0]!), moved(places[1]!)];
+  const [from, to] = places.map(moved);
+  if (!from || !to) return scaledUp(paint);
   return paint.kind === 'linear'
     ? { ...paint, x1: from.x, y1: from.y, x2: to.x, y2: to.y }
-    : { ...paint, cx: from.x, cy: from.y, fx: to.x, fy: to.y };
+    : { ...paint, cx: from.x, cy: from.y, fx: to.x, fy: to.y, r: FINENESS * paint.r };
+}
+
+/** A gradient that lies nowhere in the mesh, in the units of the bent shapes. */
+function scaledUp(paint: LinearGradient | RadialGradient): Paint {
+  const up = (value: number) => FINENESS * value;
+  if (paint.kind === 'linear') {
+    const { x1, y1, x2, y2 } = paint;
+    return { ...paint, x1: up(x1), y1: up(y1), x2: up(x2), y2: up(y2) };
+  }
+  const { cx, cy, fx, fy, r } = paint;
+  return { ...paint, cx: up(cx), cy: up(cy), fx: up(fx), fy: up(fy), r: up(r) };
 }
 
 /** The segments of a path as lines and cubic curves, none longer than a piece. */
@@ -155,7 +183,7 @@ function segmentsOf(
   let from: Point = start;
   const line = (to: Point) => {
     for (const share of sharesFor(Math.hypot(to.x - from.x, to.y - from.y), piece)) {
-      add('L', mixed(from, to, share));
+      add('L', between(from, to, share));
     }
     from = to;
   };
@@ -200,7 +228,7 @@ function segmentsOf(
           curve(point(0), point(2), point(4));
           break;
         case 'Q':
-          curve(mixed(from, point(0), 2 / 3), mixed(point(2), point(0), 2 / 3), point(2));
+          curve(between(from, point(0), 2 / 3), between(point(2), point(0), 2 / 3), point(2));
           break;
         case 'Z':
           line(start);
@@ -221,17 +249,13 @@ type Cubic = readonly [Point, Point, Point, Point];
 
 /** A cubic curve in two (de Casteljau). */
 function split([a, b, c, d]: Cubic, share: number): [Cubic, Cubic] {
-  const [ab, bc, cd] = [mixed(a, b, share), mixed(b, c, share), mixed(c, d, share)];
-  const [abc, bcd] = [mixed(ab, bc, share), mixed(bc, cd, share)];
-  const middle = mixed(abc, bcd, share);
+  const [ab, bc, cd] = [between(a, b, share), between(b, c, share), between(c, d, share)];
+  const [abc, bcd] = [between(ab, bc, share), between(bc, cd, share)];
+  const middle = between(abc, bcd, share);
   return [
     [a, ab, abc, middle],
     [middle, bcd, cd, d],
   ];
-}
-
-function mixed(from: Point, to: Point, share: number): Point {
-  return { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share };
 }
 
 /** The mean length of a mesh's edges. */
@@ -248,7 +272,7 @@ function spacingOf({ rest, triangles }: Mesh): number {
 const bound = new WeakMap<VectorDrawing, WeakMap<Mesh, { key: string; drawing: BoundDrawing }>>();
 
 /**
- * The shapes of a vector drawing bent with a mesh, in the drawing's own units.
+ * The shapes of a vector drawing bent with a mesh.
  *
  * @param toMesh maps the drawing's own units to those of the mesh, without turning or slanting
  */
@@ -256,7 +280,7 @@ export function bentShapes(
   drawing: VectorDrawing,
   { mesh, points }: BentMesh,
   toMesh: Matrix,
-): VectorShape[] {
+): BentShapes {
   let byMesh = bound.get(drawing);
   if (!byMesh) bound.set(drawing, (byMesh = new WeakMap()));
   const key = toMesh.join(' ');

@@ -1,4 +1,5 @@
 import type { Mesh } from './mesh';
+import { inBandOrder } from './bandOrder';
 import { BandedSolver } from './bandedSolver';
 
 /** Vertices that are moved together, rigidly. */
@@ -216,17 +217,6 @@ function cotangent(rest: Float64Array, at: number, one: number, other: number): 
   const [x2, y2] = [rest[2 * other]! - rest[2 * at]!, rest[2 * other + 1]! - rest[2 * at + 1]!];
   const area = Math.abs(x1 * y2 - y1 * x2);
   return area > 1e-12 ? (x1 * x2 + y1 * y2) / area : 0;
-}
-
-/** Vertices along the longer side of what they cover, so that neighbours have near numbers. */
-function inBandOrder(rest: Float64Array): number[] {
-  const vertices = Array.from({ length: rest.length / 2 }, (_, vertex) => vertex);
-  const range = (axis: 0 | 1) => {
-    const values = vertices.map((vertex) => rest[2 * vertex + axis]!);
-    return Math.max(...values) - Math.min(...values);
-  };
-  const axis = range(0) > range(1) ? 0 : 1;
-  return vertices.sort((a, b) => rest[2 * a + axis]! - rest[2 * b + axis]!);
 }
 
 function adjacency(

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry';
+import { inBandOrder } from './bandOrder';
 import { BandedSolver } from './bandedSolver';
 import { placesIn } from './bentMesh';
 import { meshOf, type Mesh } from './mesh';
@@ -50,7 +51,7 @@ export function regionStart(outline: Outline, middle: Point, edge: Point): Weigh
 
 /** The smoothest values between fixed ones. @param fixed null: free */
 function smoothest(mesh: Mesh, fixed: readonly (number | null)[]): Float64Array {
-  const order = inOrderOf(mesh).filter((vertex) => fixed[vertex] === null);
+  const order = inBandOrder(mesh.rest).filter((vertex) => fixed[vertex] === null);
   const values = Float64Array.from(fixed, (value) => value ?? 0);
   if (order.length === 0) return values;
   const unknown = new Map(order.map((vertex, at) => [vertex, at]));
@@ -92,14 +93,4 @@ function laplacianRows({ rest, triangles, links }: Mesh): Map<number, number>[] 
     for (const other of own) rows[vertex]!.set(other, -1 / own.size);
   });
   return rows;
-}
-
-function inOrderOf({ rest }: Mesh): number[] {
-  const vertices = Array.from({ length: rest.length / 2 }, (_, vertex) => vertex);
-  const spread = (axis: 0 | 1) => {
-    const values = vertices.map((vertex) => rest[2 * vertex + axis]!);
-    return Math.max(...values) - Math.min(...values);
-  };
-  const axis = spread(0) > spread(1) ? 0 : 1;
-  return vertices.sort((a, b) => rest[2 * a + axis]! - rest[2 * b + axis]!);
 }

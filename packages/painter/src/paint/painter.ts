@@ -164,8 +164,8 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     if (picture.kind === 'vector') {
       const toBox = boxOfDrawing(picture.drawing, width);
       const toMesh = multiply(translation(corner.x, corner.y), toBox);
-      const shapes = bentShapes(picture.drawing, bend, toMesh);
-      this.paintShapes(shapes, multiply(place, toMesh));
+      const { shapes, toDrawing } = bentShapes(picture.drawing, bend, toMesh);
+      this.paintShapes(shapes, multiply(place, multiply(toMesh, toDrawing)));
       return;
     }
     const bent = this.resources.bentPictures.paint(item, picture.image, place, region);

@@ -1,5 +1,6 @@
 /** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { withNewControl } from '@cruvo/core/character';
 import { renderInCharacter } from '../../testing/panels';
 import { placeOf, placingOf, withPlaced } from '../placing';
 import { BodyPanel } from './BodyPanel';
@@ -103,4 +104,38 @@ it('moving parts changes where they rest while no control is shown, and nothing 
   click('Stop here');
   const placing = placingOf(store.getState());
   expect(placeOf(moved(), placing, 'head')).toEqual({ x: 5, y: 0, turn: 0, scale: 1 });
+});
+
+it('limits are set by pushing a control as far as it may go', () => {
+  const { control } = opened();
+  slide(0.6);
+  click('No more than here');
+  slide(-0.3);
+  click('No less than here');
+  expect(control()).toMatchObject({ min: -0.3, max: 0.6, rest: 0 });
+});
+
+it('a pad turns and nods a head at once, by pointer and by keys', () => {
+  const { store } = opened();
+  act(() =>
+    store
+      .getState()
+      .change((character) =>
+        ['Head turn', 'Head nod'].reduce(
+          (now, name) => withNewControl(now, name.replace(' ', ''), name),
+          character,
+        ),
+      ),
+  );
+  const pad = screen.getByRole('slider', { name: 'Turn and nod the head' });
+  pad.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect;
+  // The browser that tests run in knows no pointers.
+  const press = { clientX: 75, clientY: 0, bubbles: true };
+  fireEvent(pad, new MouseEvent('pointerdown', press));
+  const { values } = store.getState();
+  expect([values.get('Headturn'), values.get('Headnod')]).toEqual([0.5, -1]);
+  fireEvent.keyDown(pad, { key: 'ArrowLeft' });
+  expect(store.getState().values.get('Headturn')).toBeCloseTo(0.3);
+  fireEvent.doubleClick(pad);
+  expect([...store.getState().values.values()]).toEqual([0, 0]);
 });

@@ -6,6 +6,7 @@ import { addControl } from '../controlActions';
 import { sweep } from '../sweep';
 import { BodyThings } from './BodyThings';
 import { ControlCard } from './ControlCard';
+import { HeadPad } from './HeadPad';
 import { SetUpBody } from './SetUpBody';
 
 /** What can be set of the body, each made by example: sliders that play with the character at once. */
@@ -20,6 +21,7 @@ export function BodyPanel() {
           turn or hide parts. Between its stops the character goes from one to the other.
         </p>
       )}
+      <HeadPad />
       {controls.map((control) => (
         <ControlCard key={control.id} control={control} />
       ))}

@@ -190,6 +190,26 @@ function Stops({ control, value }: { control: BodyControl; value: number }) {
           onChange={(to) => set({ max: to })}
         />
       </div>
+      <div className="d-flex flex-wrap gap-1 mt-1">
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={value >= rest}
+          title="Push it as far as it may go, then say so"
+          onClick={() => set({ min: value })}
+        >
+          No less than here
+        </Button>
+        <Button
+          size="sm"
+          variant="quiet"
+          disabled={value <= rest}
+          title="Push it as far as it may go, then say so"
+          onClick={() => set({ max: value })}
+        >
+          No more than here
+        </Button>
+      </div>
     </div>
   );
 }

@@ -1,5 +1,15 @@
-import { equals, IDENTITY, mapped, type Box, type Matrix, type Point } from '../../geometry';
 import {
+  between,
+  distance,
+  equals,
+  IDENTITY,
+  mapped,
+  type Box,
+  type Matrix,
+  type Point,
+} from '../../geometry';
+import {
+  boundsOfPoints,
   Deformation,
   meshOf,
   moveRegion,
@@ -43,21 +53,22 @@ export class BendRig {
     const { points, bones } = skeleton;
     const along = bones.flatMap(({ from, to }) =>
       Array.from({ length: ALONG_SPLINT }, (_, at) =>
-        mixed(points[from]!, points[to]!, (at + 1) / (ALONG_SPLINT + 1)),
+        between(points[from]!, points[to]!, (at + 1) / (ALONG_SPLINT + 1)),
       ),
     );
     this.skeleton = skeleton;
     this.mesh = meshOf(bend.outline, [...points, ...along]);
     const { pinned, rest } = this.mesh;
     const taken = new Set(pinned);
-    const reach = HOLD_REACH * sizeOf(rest);
+    const { width, height } = boundsOfPoints(rest);
+    const reach = HOLD_REACH * Math.max(width, height);
     const ofPoints = points.map((point, at) => {
       const own = pinned[at]!;
       if (point.kind !== 'hold') return [own];
       // What lies around a hold keeps its direction.
       const near: number[] = [];
       for (let vertex = 0; vertex < rest.length / 2; vertex++) {
-        const away = distanceTo(point, { x: rest[2 * vertex]!, y: rest[2 * vertex + 1]! });
+        const away = distance(point, { x: rest[2 * vertex]!, y: rest[2 * vertex + 1]! });
         if (away <= reach && !taken.has(vertex)) near.push(vertex);
       }
       near.forEach((vertex) => taken.add(vertex));
@@ -181,7 +192,7 @@ function carriedBySkeleton(
     add(away, pose.turns[bone]!, points[from]!, pose.at[from]!);
   });
   if (bones.length === 0) {
-    points.forEach((point, at) => add(distanceTo(point, hanging), NO_TURN, point, pose.at[at]!));
+    points.forEach((point, at) => add(distance(point, hanging), NO_TURN, point, pose.at[at]!));
   }
   if (sum === 0) return [1, 0, 0, 1, 0, 0];
   const length = Math.sqrt(cosine * cosine + sine * sine) || 1;
@@ -229,14 +240,6 @@ function halfway(one: Turn, other: Turn): Turn {
   return length < 1e-9 ? one : { cosine: cosine / length, sine: sine / length };
 }
 
-function mixed(from: Point, to: Point, share: number): Point {
-  return { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share };
-}
-
-function distanceTo(from: Point, to: Point): number {
-  return Math.sqrt((to.x - from.x) ** 2 + (to.y - from.y) ** 2);
-}
-
 function distanceToLine(point: Point, from: Point, to: Point): number {
   const [x, y] = [to.x - from.x, to.y - from.y];
   const length = x * x + y * y || 1e-12;
@@ -244,16 +247,5 @@ function distanceToLine(point: Point, from: Point, to: Point): number {
     0,
     Math.min(1, ((point.x - from.x) * x + (point.y - from.y) * y) / length),
   );
-  return distanceTo(point, { x: from.x + share * x, y: from.y + share * y });
-}
-
-function sizeOf(rest: Float64Array): number {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let at = 0; at < rest.length; at += 2) {
-    left = Math.min(left, rest[at]!);
-    right = Math.max(right, rest[at]!);
-    top = Math.min(top, rest[at + 1]!);
-    bottom = Math.max(bottom, rest[at + 1]!);
-  }
-  return Math.max(0, right - left, bottom - top);
+  return distance(point, { x: from.x + share * x, y: from.y + share * y });
 }

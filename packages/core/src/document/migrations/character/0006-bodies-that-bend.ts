@@ -2,7 +2,7 @@ import type { Body, Migration } from '../migration';
 
 type Table = Readonly<Record<string, Body>>;
 
-const NO_LIGHT = { stretch: 1, behind: false, tint: null, brighten: 0, glow: null };
+const NO_LIGHT = { shows: null, stretch: 1, behind: false, tint: null, brighten: 0, glow: null };
 
 /** Drawings may bend, parts hang on each other and swing; stops also widen, hide behind, light, and move grips and soft regions. */
 export const bodiesThatBend: Migration = (character) => ({
