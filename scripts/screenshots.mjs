@@ -49,8 +49,6 @@ async function shootAll() {
   await page.keyboard.press('Enter');
   for (let notch = 0; notch < 6; notch++) await page.keyboard.press('+');
   await page.keyboard.press('3');
-  await page.getByRole('button', { name: 'Dark surroundings' }).click();
-  await page.getByRole('button', { name: 'Light surroundings' }).click();
   await page.keyboard.press('Control+z');
   await page.getByTestId('save-state').getByText('Saved').waitFor();
 

@@ -134,10 +134,14 @@ describe('a drawing that bends', () => {
     expect(Math.atan2(hung('pivot')[1], hung('pivot')[0])).toBeCloseTo(0);
     hung('floating').forEach((value, index) => expect(value).toBeCloseTo(IDENTITY[index]!));
   });
-  it('keeps a planted foot where it is on the stage while its part is moved', () => {
+  it.each([
+    [3, 6],
+    [4, 0],
+    [0, 5],
+  ])('keeps a planted foot on the stage while its part is moved by %d, %d', (x, y) => {
     const planted = withPointChanged(bending, 'arm', 'hand', { kind: 'plant' });
     const made = withStop(withNewControl(planted, 'lift', 'Lift'), 'lift', 1);
-    const lifted = withStopParts(made, 'lift', 1, ['body'], (part) => ({ ...part, y: 6, x: 3 }));
+    const lifted = withStopParts(made, 'lift', 1, ['body'], (part) => ({ ...part, x, y }));
     const values = { [bodyControlId('lift')]: 1 };
     const { mesh, points } = poseAt(lifted, values).get('body')!.bend!;
     const vertex = mesh.pinned[2]!;

@@ -117,6 +117,18 @@ describe('what hangs loose', () => {
     expect([rest!.length, rest![0]]).toEqual([1, 0]);
     expect(Math.abs(soon![0]!)).toBeGreaterThan(0.02);
   });
+  it('goes on hanging down while what carries it turns, the more the heavier it is', () => {
+    const turnedBy = (weight: number) => {
+      const character = withStopParts(swinging({ weight }), 'aside', 1, ['glow'], (part) => ({
+        ...part,
+        ...{ x: 0, turn: 0.5 },
+      }));
+      return angles(character, jump, [6 * STEP_RATE - 1])[0]![0]!;
+    };
+    expect(turnedBy(0)).toBeCloseTo(0, 2);
+    expect(turnedBy(1)).toBeCloseTo(-0.5, 1);
+    expect(turnedBy(0.5)).toBeLessThan(-0.1);
+  });
   it('is not told apart by the last bits of what moves it', () => {
     const nearly = (step: number) => jump(step) * (1 - 1e-15);
     expect(angles(swinging(), nearly, [60])).toEqual(angles(swinging(), jump, [60]));
