@@ -236,6 +236,18 @@ describe('a body that is set up by itself', () => {
     // What lies upon it moves by its own depth.
     expect(done.joints['nose']).toMatchObject({ kind: 'floating' });
   });
+  it('widens the near eye as the head turns, narrows the far one, and brings both inwards', () => {
+    const face = characterOf({
+      ...{ body: [120, 240, 160, 260], head: [120, 40, 160, 220], nose: [190, 150, 20, 20] },
+      ...{ 'eye white left': [220, 110, 30, 20], 'eye white right': [150, 110, 30, 20] },
+    });
+    const [, right] = named(setUp(face), 'Head turn').stops;
+    // The character's left is on the right of the page, to which it turns.
+    const [far, near] = [right!.parts['eye white left']!, right!.parts['eye white right']!];
+    expect(far.stretch).toBeCloseTo(0.9);
+    expect(near.stretch).toBeCloseTo(1.1);
+    expect(near.x).toBeGreaterThan(far.x);
+  });
   it('hides the far ear as the head turns', () => {
     expect(poseAt('Head turn', 1).get('ear left')).toMatchObject({ behind: true });
     expect(poseAt('Head turn', -1).get('ear left')!.behind).toBeUndefined();
