@@ -15,6 +15,8 @@ export interface CharacterState {
   readonly grips: ReadonlyMap<string, Point>;
   /** The point of a bend that is being worked on. */
   readonly point: PlaceInBend | null;
+  /** Ids of the controls whose sliders are folded away. */
+  readonly folded: ReadonlySet<string>;
   /** The soft region that is being painted. */
   readonly region: PlaceInBend | null;
   choose(chosen: readonly string[]): void;
@@ -22,6 +24,8 @@ export interface CharacterState {
   pose(control: string | null): void;
   /** Drags a grip; null: back where it was drawn. */
   drag(grip: string, offset: Point | null): void;
+  /** Folds away the sliders of some controls and shows those of all others. */
+  fold(folded: ReadonlySet<string>): void;
   choosePoint(point: PlaceInBend | null): void;
   paint(region: PlaceInBend | null): void;
   /** Changes the character, as one step to undo. */
@@ -39,7 +43,7 @@ export function createCharacterStore(character: Character) {
   const store = createStore<CharacterState>()((set, get) => ({
     character,
     ...{ chosen: [], values: new Map(), posing: null },
-    ...{ grips: new Map(), point: null, region: null },
+    ...{ grips: new Map(), point: null, region: null, folded: new Set() },
     choose: (chosen) => set({ chosen, point: null, region: null }),
     setValue: (control, value) => set({ values: new Map(get().values).set(control, value) }),
     pose: (posing) => set({ posing }),
@@ -49,6 +53,7 @@ export function createCharacterStore(character: Character) {
       else grips.delete(grip);
       set({ grips });
     },
+    fold: (folded) => set({ folded }),
     choosePoint: (point) => set({ point }),
     paint: (region) => set({ region }),
     change: (change) => history.change(change(get().character)),

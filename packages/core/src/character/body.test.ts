@@ -14,7 +14,7 @@ import {
   withStopCopied,
   withStopParts,
 } from './bodyEdits';
-import { bodyPose, changesAt } from './bodyPose';
+import { bodyPose, changesAt, moveOfStop } from './bodyPose';
 import { characterSchema, type Character } from './character';
 import { bodyControlId, controlsOf } from './controls';
 import { withParts } from './edits';
@@ -179,7 +179,7 @@ describe('a character with a control', () => {
     expect(() => bodyControlSchema.validateSync(wrong)).toThrow(sentence);
   });
   it('is refused where it names a part that is not there', () => {
-    const { body } = FIXTURES.find(({ name }) => name === 'character-6-drawn')!;
+    const { body } = FIXTURES.find(({ name }) => name === 'character-7-drawn')!;
     const whole = body as unknown as Character;
     expect(characterSchema.isValidSync(whole)).toBe(true);
     const [id] = Object.keys(whole.controls);
@@ -212,6 +212,34 @@ describe('a strip of drawings', () => {
     expect(shown('linear', between)).toMatchObject({
       shows: strip[0],
       fading: { part: strip[1], share: expect.closeTo(0.75) },
+    });
+  });
+  it('is cut half-way, and goes on mirrored to the other side where it is drawn for one', () => {
+    const [front, side, far] = strip;
+    const three = withParts(chart, strip.slice(3), { parent: null });
+    const mirrored = withStripControl(three, 'mouth', 'Mouth turns', true);
+    const { stops, rest } = mirrored.controls['mouth-turns']!;
+    expect([rest, stops.map(({ at }) => at)]).toEqual([0, [-1, -0.5, 0, 0.5, 1]]);
+    const at = (value: number) => {
+      const [, part] = [...changesAt(mirrored.controls['mouth-turns']!, value)][0]!;
+      return [part.shows, part.mirrored];
+    };
+    expect([at(0.2), at(0.3), at(0.8)]).toEqual([
+      [front, false],
+      [side, false],
+      [far, false],
+    ]);
+    expect([at(-0.2), at(-0.3), at(-1)]).toEqual([
+      [front, false],
+      [side, true],
+      [far, true],
+    ]);
+    const part = three.parts['mouth']!;
+    const turned = moveOfStop(part, { ...UNTOUCHED, mirrored: true });
+    const pivot = mapped(restMatrix(part), part.pivot);
+    expect(mapped(turned, { x: pivot.x + 3, y: pivot.y + 5 })).toEqual({
+      x: pivot.x - 3,
+      y: pivot.y + 5,
     });
   });
   it('is none where too few drawings are inside, or all are seen', () => {

@@ -2,8 +2,11 @@ import { array, boolean, lazy, number, object, string, type Schema } from 'yup';
 import type { Point } from '../geometry';
 import { inOrder, type OrderedRecord, type Records } from '../records';
 
-/** How values between two stops go from one to the other: evenly, with a slow start and end, or not before the next. */
-export const EASINGS = ['linear', 'eased', 'held'] as const;
+/**
+ * How values between two stops go from one to the other: evenly, with a slow start and end, not before the next, or at
+ * once half-way.
+ */
+export const EASINGS = ['linear', 'eased', 'held', 'cut'] as const;
 export type Easing = (typeof EASINGS)[number];
 
 /** What a stop does to one part, beside where it rests. */
@@ -23,6 +26,8 @@ export interface StopPart {
   readonly shows: string | null;
   /** Its width, as a share of what `scale` makes of it. */
   readonly stretch: number;
+  /** Left and right changed over about its pivot. */
+  readonly mirrored: boolean;
   /** Painted behind all that lies beside it in its group. */
   readonly behind: boolean;
   /** A colour that is laid over it, and how much. */
@@ -40,8 +45,8 @@ export interface ColorAmount {
 }
 
 export const UNTOUCHED: StopPart = {
-  ...{ x: 0, y: 0, turn: 0, scale: 1, stretch: 1, opacity: 1, hidden: null, behind: false },
-  shows: null,
+  ...{ x: 0, y: 0, turn: 0, scale: 1, stretch: 1, opacity: 1, hidden: null },
+  ...{ mirrored: false, behind: false, shows: null },
   ...{ tint: null, brighten: 0, glow: null },
 };
 
@@ -121,6 +126,7 @@ export const stopPartSchema = object({
   opacity: number().required().min(0).max(1),
   hidden: boolean().nullable().defined(),
   stretch: number().required().positive().max(1e4),
+  mirrored: boolean().required(),
   behind: boolean().required(),
   shows: string().defined().nullable(),
   tint: colorAmountSchema,

@@ -11,6 +11,7 @@ import {
 } from './bodyControl';
 import type { Character } from './character';
 import { withParts } from './edits';
+import { withPadsTidied } from './pad/padsTidied';
 import { restMatrix } from './part';
 
 /** A character with one more control, from -1 to 1, that does nothing yet. */
@@ -41,7 +42,7 @@ export function withoutControl(character: Character, id: string): Character {
         { ...control, drives: control.drives.filter((drive) => drive.control !== id) },
       ]),
   );
-  return { ...character, controls };
+  return withPadsTidied({ ...character, controls });
 }
 
 /** A character with a control changed; stops that lie outside its range after that are gone. */
@@ -58,6 +59,13 @@ export function withControl(
     };
   });
   return { ...character, controls };
+}
+
+/** A character with one of its controls at another place among them. @param from @param to places in their order */
+export function withControlMoved(character: Character, from: number, to: number): Character {
+  const order = [...inOrder(character.controls)];
+  order.splice(to, 0, ...order.splice(from, 1));
+  return { ...character, controls: inTable<BodyControl>(order) };
 }
 
 /** The stop at a value; undefined where there is none. */

@@ -9,6 +9,7 @@ import { bodyPose, gripOffsets, regionMoves } from './bodyPose';
 import type { Character } from './character';
 import { bodyControlId, controlsOf, followersShare } from './controls';
 import { drivenValues } from './drives';
+import { paddedValues } from './pad/padValues';
 import { restMatrix } from './part';
 import { Standing, type BendMovement } from './standing';
 import { swayControlId, swaysOf, type Sway } from './sway/sway';
@@ -97,12 +98,13 @@ function bendMovement(
 function valuesOf(character: Character, values: ControlValues): (id: string) => number {
   const set = controlsOf(character);
   const opened = followersShare(set, values);
+  const own = paddedValues(character, (id) => set.range(values, bodyControlId(id)));
   return drivenValues(character.controls, (id) => {
-    const own = set.range(values, bodyControlId(id));
+    const value = own(id);
     const { withMouth, min, max, rest } = character.controls[id]!;
-    if (withMouth === 0 || opened === 0) return own;
+    if (withMouth === 0 || opened === 0) return value;
     const way = withMouth > 0 ? max - rest : rest - min;
-    return Math.max(min, Math.min(max, own + withMouth * opened * way));
+    return Math.max(min, Math.min(max, value + withMouth * opened * way));
   });
 }
 

@@ -75,8 +75,9 @@ function stopsBeside(control: BodyControl, value: number) {
   const [before, after] =
     next < 0 ? [stops.at(-1)!, stops.at(-1)!] : [stops[Math.max(0, next - 1)]!, stops[next]!];
   const way = after.at - before.at;
-  const share = way > 0 ? eased(control, Math.max(0, (value - before.at) / way)) : 0;
-  return { stops, before, after, share };
+  const along = way > 0 ? Math.max(0, (value - before.at) / way) : 0;
+  if (control.easing === 'cut' && along >= 0.5) return { stops, before: after, after, share: 0 };
+  return { stops, before, after, share: eased(control, along) };
 }
 
 /** What stops do to a part, mixed: also what it shows next, and how much of that is seen already. */
@@ -103,7 +104,7 @@ function withRest({ stops, rest }: BodyControl): readonly ControlStop[] {
 }
 
 function eased({ easing }: BodyControl, share: number): number {
-  if (easing === 'held') return 0;
+  if (easing === 'held' || easing === 'cut') return 0;
   return easing === 'eased' ? share * share * (3 - 2 * share) : share;
 }
 
@@ -119,6 +120,8 @@ function mixed(before: StopPart, after: StopPart, share: number): MixedPart {
     opacity: along(before.opacity, after.opacity),
     hidden: before.hidden,
     behind: (share < 0.5 ? before : after).behind,
+    // It changes over together with what it shows.
+    mirrored: before.mirrored,
     shows: before.shows,
     ...(share > 0 &&
       after.shows !== null &&
@@ -193,7 +196,9 @@ export function regionAt(control: BodyControl, value: number, key: string): Regi
 
 /** How a stop moves a part from where it rests. */
 export function moveOfStop(part: Part, change: StopPart): Matrix {
-  return moveAbout(mapped(restMatrix(part), part.pivot), change);
+  const pivot = mapped(restMatrix(part), part.pivot);
+  const moved = moveAbout(pivot, change);
+  return change.mirrored ? multiply(moved, [-1, 0, 0, 1, 2 * pivot.x, 0]) : moved;
 }
 
 /** Widens, sizes and turns about a point, and moves on. */

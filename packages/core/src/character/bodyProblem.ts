@@ -3,17 +3,19 @@ import { bendsByPart } from './bend/bendsByPart';
 import type { BodyControl } from './bodyControl';
 import { driveProblem } from './drives';
 import { jointProblem } from './joint';
+import { padProblem, type Pad } from './pad/pad';
 import type { Jointed } from './standing';
 import type { Sway } from './sway/sway';
 
 interface Body extends Jointed {
   readonly sways: Records<Sway>;
   readonly controls: Records<BodyControl>;
+  readonly pads: Records<Pad>;
 }
 
 /** What is wrong with how a character's parts hang, bend, swing and drive each other; null where all is well. */
 export function bodyProblem(character: Body): string | null {
-  const { parts, bends, joints, sways, controls } = character;
+  const { parts, bends, joints, sways, controls, pads } = character;
   const has = (id: string) => Object.hasOwn(parts, id);
   const bent = new Set<string>();
   for (const { name, parts: own } of Object.values(bends)) {
@@ -36,5 +38,5 @@ export function bodyProblem(character: Body): string | null {
       return `“${name}” swings about points that its part does not have`;
     }
   }
-  return jointProblem(character, byPart) ?? driveProblem(controls);
+  return jointProblem(character, byPart) ?? driveProblem(controls) ?? padProblem(pads, controls);
 }

@@ -11,8 +11,10 @@ import { partsOf } from './partList';
 import { bodyProblem } from './bodyProblem';
 import { swaySchema, type Sway } from './sway/sway';
 import { treeProblem } from './tree';
+import { padSchema, type Pad } from './pad/pad';
+import { browsOfView, viewSchema, type View } from './view';
 
-export const CHARACTER_VERSION = 6;
+export const CHARACTER_VERSION = 7;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -35,6 +37,10 @@ export interface Character {
   readonly joints: Records<Joint>;
   /** What swings by itself. */
   readonly sways: Records<Sway>;
+  /** Controls that are set together. */
+  readonly pads: Records<Pad>;
+  /** Drawings of the head from other sides, by the ids of their parts, that have a mouth or brows of their own. */
+  readonly views: Records<View>;
 }
 
 /** A body of which nothing is set up. */
@@ -43,6 +49,8 @@ export const NO_BODY = {
   bends: {},
   joints: {},
   sways: {},
+  pads: {},
+  views: {},
 } as const satisfies Partial<Character>;
 
 const MOST_PARTS = 5000;
@@ -67,6 +75,8 @@ const shape = object({
   bends: recordsSchema(bendSchema, 'bend'),
   joints: recordsSchema(jointSchema, 'joint', NAMES_AS_IDS),
   sways: recordsSchema(swaySchema, 'sway'),
+  pads: recordsSchema(padSchema, 'pad'),
+  views: recordsSchema(viewSchema, 'view', NAMES_AS_IDS),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */
@@ -87,6 +97,10 @@ function referenceProblem(character: Character): string | null {
     ...(mouth ? partsOfMouth(mouth) : []),
     ...partsOfEyes(eyes),
     ...Object.values(character.controls).flatMap(partsOfControl),
+    ...Object.values(character.views).flatMap((view) => [
+      ...[view.id, ...browsOfView(view)],
+      ...(view.mouth ? partsOfMouth(view.mouth) : []),
+    ]),
   ];
   const shown = parts.flatMap(({ drawing }) => drawing ?? []);
   const complete =

@@ -101,6 +101,8 @@ const browSchema = () =>
     .nullable()
     .defined();
 
+export const browsSchema = object({ left: browSchema(), right: browSchema() }).required();
+
 export const eyesSchema = object({
   pupils: array(
     object({
@@ -127,10 +129,7 @@ export const eyesSchema = object({
       ),
     doubles: number().required().min(0).max(1),
   }).required(),
-  brows: object({
-    left: browSchema(),
-    right: browSchema(),
-  }).required(),
+  brows: browsSchema,
 }) as unknown as Schema<Eyes>;
 
 /** What eyes do at one time. */

@@ -5,6 +5,7 @@ import { movedBody, withBends } from './bodyMovement';
 import type { Character } from './character';
 import { controlsOf, followersShare, mouthState } from './controls';
 import { eyesPose } from './eyes';
+import { viewPose } from './view';
 
 const NOTHING: Pose = new Map();
 
@@ -16,15 +17,20 @@ export function poseOf(character: Character, values: ControlValues): Pose {
     raise: set.range(values, `brow.${side}.raise`),
     turn: set.range(values, `brow.${side}.turn`),
   });
-  const ofEyes = eyesPose(eyes, {
+  const eyesNow = {
     gaze: set.point(values, 'gaze'),
     closed: set.range(values, 'eyes.closed'),
     brows: { left: brow('left'), right: brow('right') },
-  });
-  const ofMouth = mouth
-    ? mouthPose(mouth, mouthState(set, values, mouth), followersShare(set, values))
-    : NOTHING;
-  const pose = new Map([...ofEyes, ...ofMouth]);
+  };
+  const mouthNow = mouth && mouthState(set, values, mouth);
+  const following = followersShare(set, values);
+  const ofMouth = mouth && mouthNow ? mouthPose(mouth, mouthNow, following) : NOTHING;
+  const pose = new Map([...eyesPose(eyes, eyesNow), ...ofMouth]);
+  for (const view of Object.values(character.views)) {
+    for (const [part, moved] of viewPose(view, mouth, mouthNow, following, eyesNow)) {
+      pose.set(part, moved);
+    }
+  }
   for (const [part, moved] of movedBody(character, values)) {
     pose.set(part, joinedPose(pose.get(part), moved));
   }

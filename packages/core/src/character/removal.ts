@@ -28,9 +28,27 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
     ),
     eyes: eyesWithout(character.eyes, gone),
     mouth: character.mouth && mouthWithout(character.mouth, gone),
+    views: viewsWithout(character.views, gone),
   };
   const tidy = tidied(smaller);
   return character.mouth && !tidy.mouth ? assembledMouth(tidy) : tidy;
+}
+
+function viewsWithout(views: Character['views'], gone: ReadonlySet<string>): Character['views'] {
+  const left = Object.values(views).filter(({ id }) => !gone.has(id));
+  return Object.fromEntries(
+    left.map((view) => {
+      const mouth = view.mouth && mouthWithout(view.mouth, gone);
+      return [view.id, { ...view, mouth, brows: browsWithout(view.brows, gone) }];
+    }),
+  );
+}
+
+function browsWithout({ left, right }: Eyes['brows'], gone: ReadonlySet<string>): Eyes['brows'] {
+  return {
+    left: left && gone.has(left.part) ? null : left,
+    right: right && gone.has(right.part) ? null : right,
+  };
 }
 
 /** Null where it can't speak any more. */
@@ -56,15 +74,11 @@ function mouthWithout(rig: MouthRig, gone: ReadonlySet<string>): MouthRig | null
 }
 
 function eyesWithout(eyes: Eyes, gone: ReadonlySet<string>): Eyes {
-  const { left, right } = eyes.brows;
   return {
     ...eyes,
     pupils: eyes.pupils.filter(({ pupil, white }) => !gone.has(pupil) && !gone.has(white)),
     lids: eyes.lids && lidsWithout(eyes.lids, gone),
-    brows: {
-      left: left && gone.has(left.part) ? null : left,
-      right: right && gone.has(right.part) ? null : right,
-    },
+    brows: browsWithout(eyes.brows, gone),
   };
 }
 

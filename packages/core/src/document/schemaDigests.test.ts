@@ -5,7 +5,9 @@ import { characterFields, CHARACTER_VERSION } from '../character/character';
 import { drawingSchema } from '../character/drawing';
 import { eyesSchema, LID_SCHEMAS } from '../character/eyes';
 import { jointSchema } from '../character/joint';
+import { padSchema } from '../character/pad/pad';
 import { partSchema } from '../character/part';
+import { viewSchema } from '../character/view';
 import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
@@ -34,7 +36,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
       bodyControlSchema,
     ],
     ...[stopPartSchema, regionChangeSchema, bendSchema, bendPointSchema, regionSchema],
-    ...[jointSchema, swaySchema],
+    ...[jointSchema, swaySchema, padSchema, viewSchema],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],
     ...[...Object.values(INSIDE_SCHEMAS), ...Object.values(LID_SCHEMAS)],
   ],

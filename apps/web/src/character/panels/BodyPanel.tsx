@@ -1,18 +1,29 @@
-import { Play, Plus } from 'lucide-react';
+import { closestCenter, DndContext } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { FoldVertical, Play, Plus, UnfoldVertical } from 'lucide-react';
 import { Button } from 'react-bootstrap';
-import { bodyControlsOf } from '@cruvo/core/character';
+import { bodyControlsOf, padsOf, withControlMoved } from '@cruvo/core/character';
+import { useSorting } from '../../shell/useSorting';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { addControl } from '../controlActions';
 import { sweep } from '../sweep';
 import { BodyThings } from './BodyThings';
 import { ControlCard } from './ControlCard';
-import { HeadPad } from './HeadPad';
+import { NewPad } from './NewPad';
+import { PadCard } from './PadCard';
 import { SetUpBody } from './SetUpBody';
 
 /** What can be set of the body, each made by example: sliders that play with the character at once. */
 export function BodyPanel() {
   const { store } = useOpenCharacter();
   const controls = useCharacter(({ character }) => bodyControlsOf(character));
+  const pads = useCharacter(({ character }) => padsOf(character));
+  const folded = useCharacter((state) => state.folded.size > 0);
+  const { change, fold } = store.getState();
+  const ids = controls.map(({ id }) => id);
+  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
+    change((character) => withControlMoved(character, from, to)),
+  );
   return (
     <>
       {controls.length === 0 && (
@@ -21,25 +32,37 @@ export function BodyPanel() {
           turn or hide parts. Between its stops the character goes from one to the other.
         </p>
       )}
-      <HeadPad />
-      {controls.map((control) => (
-        <ControlCard key={control.id} control={control} />
+      {pads.map((pad) => (
+        <PadCard key={pad.id} pad={pad} />
       ))}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          {controls.map((control) => (
+            <ControlCard key={control.id} control={control} />
+          ))}
+        </SortableContext>
+      </DndContext>
       <div className="d-flex flex-wrap gap-2 mb-2">
         <Button size="sm" variant="outline-secondary" onClick={() => addControl(store)}>
           <Plus size={16} aria-hidden /> New control
         </Button>
+        <NewPad />
         {controls.length > 1 && (
           <Button
             size="sm"
             variant="outline-secondary"
-            onClick={() =>
-              sweep(
-                store,
-                controls.map(({ id }) => id),
-              )
-            }
+            onClick={() => fold(new Set(folded ? [] : ids))}
           >
+            {folded ? (
+              <UnfoldVertical size={15} aria-hidden />
+            ) : (
+              <FoldVertical size={15} aria-hidden />
+            )}{' '}
+            {folded ? 'Unfold them' : 'Fold them away'}
+          </Button>
+        )}
+        {controls.length > 1 && (
+          <Button size="sm" variant="outline-secondary" onClick={() => sweep(store, ids)}>
             <Play size={15} aria-hidden /> Play them all
           </Button>
         )}

@@ -1,4 +1,15 @@
-import { ChevronDown, ChevronRight, FlipHorizontal2, Play, Trash2, X } from 'lucide-react';
+import { useSortable } from '@dnd-kit/sortable';
+import {
+  ChevronDown,
+  ChevronRight,
+  FlipHorizontal2,
+  FoldVertical,
+  GripVertical,
+  Play,
+  Trash2,
+  UnfoldVertical,
+  X,
+} from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import {
   FARTHEST_VALUE,
@@ -26,6 +37,7 @@ const EASING_NAMES: Record<Easing, string> = {
   linear: 'evenly',
   eased: 'with a slow start and end',
   held: 'all at once at the next stop',
+  cut: 'all at once half-way',
 };
 /** Steps of a slider over its whole range. */
 const STEPS = 200;
@@ -36,6 +48,8 @@ export function ControlCard({ control }: { control: BodyControl }) {
   const { id, name, min, max, rest } = control;
   const value = useCharacter((state) => valueOf(state, id));
   const open = useCharacter((state) => state.posing === id);
+  const folded = useCharacter((state) => state.folded.has(id));
+  const sorting = useSortable({ id });
   const { change, setValue, pose } = store.getState();
   const step = (max - min) / STEPS;
   /** Near a stop, and at rest, the slider stays there. */
@@ -43,8 +57,24 @@ export function ControlCard({ control }: { control: BodyControl }) {
     [rest, ...control.stops.map(({ at }) => at)].find((at) => Math.abs(at - wanted) < 2 * step) ??
     wanted;
   return (
-    <section className="control-card" aria-label={name}>
+    <section
+      ref={sorting.setNodeRef}
+      className={`control-card ${sorting.isDragging ? 'dragged' : ''}`}
+      style={sorting.transform ? { transform: `translateY(${sorting.transform.y}px)` } : {}}
+      aria-label={name}
+    >
       <div className="d-flex align-items-center gap-1">
+        <button
+          ref={sorting.setActivatorNodeRef}
+          type="button"
+          className="grip"
+          {...sorting.attributes}
+          {...sorting.listeners}
+          aria-label={`Move ${name} up or down`}
+          title="Drag up or down; or Space, arrows, Space"
+        >
+          <GripVertical size={14} aria-hidden />
+        </button>
         <button
           type="button"
           className="row-fold"
@@ -64,6 +94,11 @@ export function ControlCard({ control }: { control: BodyControl }) {
         </span>
         <span className="quiet figures small">{value.toFixed(2)}</span>
         <IconButton
+          icon={folded ? UnfoldVertical : FoldVertical}
+          label={folded ? `Show the slider of ${name}` : `Fold ${name} away`}
+          onClick={() => store.getState().fold(toggled(store.getState().folded, id))}
+        />
+        <IconButton
           icon={Play}
           label={`Play ${name} from end to end`}
           onClick={() => sweep(store, [id])}
@@ -79,15 +114,17 @@ export function ControlCard({ control }: { control: BodyControl }) {
           onClick={() => change((before) => withoutControl(before, id))}
         />
       </div>
-      <Form.Range
-        aria-label={`Value of ${name}`}
-        title="Double-click: back to rest"
-        {...{ min, max, step, value }}
-        list={`stops-${id}`}
-        onPointerDown={stopSweep}
-        onChange={({ target }) => setValue(id, near(Number(target.value)))}
-        onDoubleClick={() => setValue(id, rest)}
-      />
+      {!folded && (
+        <Form.Range
+          aria-label={`Value of ${name}`}
+          title="Double-click: back to rest"
+          {...{ min, max, step, value }}
+          list={`stops-${id}`}
+          onPointerDown={stopSweep}
+          onChange={({ target }) => setValue(id, near(Number(target.value)))}
+          onDoubleClick={() => setValue(id, rest)}
+        />
+      )}
       <datalist id={`stops-${id}`}>
         {control.stops.map(({ at }) => (
           <option key={at} value={at} />
@@ -96,6 +133,12 @@ export function ControlCard({ control }: { control: BodyControl }) {
       {open && <Stops control={control} value={value} />}
     </section>
   );
+}
+
+function toggled(all: ReadonlySet<string>, id: string): ReadonlySet<string> {
+  const next = new Set(all);
+  if (!next.delete(id)) next.add(id);
+  return next;
 }
 
 function Stops({ control, value }: { control: BodyControl; value: number }) {

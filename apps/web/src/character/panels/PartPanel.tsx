@@ -1,4 +1,4 @@
-import { GalleryHorizontalEnd, RotateCcw, Trash2 } from 'lucide-react';
+import { RotateCcw, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import { useShallow } from 'zustand/react/shallow';
 import {
@@ -10,12 +10,10 @@ import {
   type Role,
   partsOf,
   recognise,
-  stripOf,
   treeOf,
   withMeaning,
   withParts,
   withPivot,
-  withStripControl,
 } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
@@ -26,6 +24,7 @@ import { takeAway } from '../useCharacterKeys';
 import { usePlacing } from '../usePlacing';
 import { BendSection } from './bend/BendSection';
 import { StopFields } from './StopFields';
+import { StripSection } from './StripSection';
 import { Figure } from '../../shell/fields';
 import { SoundDetails } from './SoundDetails';
 import { meaningInWords } from '../parts/meaningInWords';
@@ -113,20 +112,7 @@ export function PartPanel() {
           </Form.Select>
         </Form.Group>
       )}
-      {chosen.length === 1 && stripOf(character, part.id).length > 0 && (
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          className="mb-2"
-          title="Makes a control that runs through its drawings in their order, for a head that turns"
-          onClick={() => {
-            const name = `${part.name} turns`;
-            store.getState().change((before) => withStripControl(before, part.id, name));
-          }}
-        >
-          <GalleryHorizontalEnd size={15} aria-hidden /> Turn through its drawings
-        </Button>
-      )}
+      {chosen.length === 1 && <StripSection part={part} />}
       {chosen.length === 1 && <BendSection part={part} />}
       {chosen.length === 1 && <StopFields part={part.id} />}
       {chosen.length === 1 && <Placement part={part} />}

@@ -50,6 +50,12 @@ export function StopFields({ part }: { part: string }) {
         <option value="hidden">hidden</option>
       </Form.Select>
       <Form.Check
+        id="stop-mirrored"
+        label="Mirrored"
+        checked={now.mirrored}
+        onChange={({ target }) => set({ mirrored: target.checked })}
+      />
+      <Form.Check
         id="stop-behind"
         label="Behind all beside it"
         checked={now.behind}

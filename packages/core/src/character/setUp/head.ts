@@ -1,5 +1,7 @@
 import type { Point } from '../../geometry';
+import { bodyControlsOf } from '../bodyControl';
 import type { Character } from '../character';
+import { withPad } from '../pad/padEdits';
 import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
 import type { BodyPlan } from './bodyPlan';
@@ -8,6 +10,8 @@ import { boundsOf, jointOf, middleOf } from './joints';
 import { DEGREE, partsInWords, type BodyProposal } from './proposal';
 import { turnedTogether, withShown, type Show } from './shows';
 
+const TURN = 'Head turn';
+const NOD = 'Head nod';
 const TILT = 10 * DEGREE;
 /** Shares of the head's width and height by which the tip of the nose goes as it turns and nods. */
 const TURN_REACH = 0.16;
@@ -43,12 +47,29 @@ export function headProposals(character: Character, plan: BodyPlan): BodyProposa
       },
     };
   };
-  return [
-    tilt,
-    ...(looksAhead(character, plan) ? [inRelief('Head turn', turn)] : []),
-    inRelief('Head nod', nod),
-  ];
+  if (!looksAhead(character, plan)) return [tilt, inRelief(NOD, nod)];
+  return [tilt, inRelief(TURN, turn), inRelief(NOD, nod), OVAL];
 }
+
+/** Turn and nod set together, less of each where there is much of the other. */
+const OVAL: BodyProposal = {
+  name: 'Where the head looks',
+  why: 'turn and nod together, within an oval',
+  apply: (character) => {
+    const named = (wanted: string) =>
+      bodyControlsOf(character).find(({ name }) => name === wanted)?.id;
+    const [across, down] = [named(TURN), named(NOD)];
+    if (across === undefined || down === undefined) return character;
+    const limits = Array.from({ length: LIMITS }, (_, at) => {
+      const angle = (2 * Math.PI * at) / LIMITS;
+      return { x: rounded(Math.cos(angle)), y: rounded(Math.sin(angle)) };
+    });
+    return withPad(character, { name: OVAL.name, across, down, limits });
+  },
+};
+/** So many places make an oval. */
+const LIMITS = 16;
+const rounded = (share: number) => Math.round(share * 1000) / 1000;
 
 /** A control from -1 to 1 that shows the same to both sides. */
 function twoSided(name: string, why: string, show: (side: -1 | 1) => Show): BodyProposal {

@@ -1,4 +1,4 @@
-import { bodyControlsOf } from '../bodyControl';
+import type { Records } from '../../records';
 import type { Character } from '../character';
 import { bentLimbProposal } from './bentLimbs';
 import { bodyPlanOf } from './bodyPlan';
@@ -16,9 +16,9 @@ import { torsoProposals } from './torso';
  */
 export function bodyProposals(character: Character): BodyProposal[] {
   const plan = bodyPlanOf(character);
-  const { controls, bends, sways } = character;
-  const made = [...bodyControlsOf({ controls }), ...Object.values(bends), ...Object.values(sways)];
-  const taken = new Set(made.map(({ name }) => name));
+  const { controls, bends, sways, pads } = character;
+  const tables: readonly Records<{ readonly name: string }>[] = [controls, bends, sways, pads];
+  const taken = new Set(tables.flatMap((table) => Object.values(table).map(({ name }) => name)));
   return [
     ...neckProposal(character, plan),
     ...hangingProposals(character, plan),

@@ -1,6 +1,7 @@
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
 import { bodiesThatBend } from './character/0006-bodies-that-bend';
+import { padsAndViews } from './character/0007-pads-and-views';
 import { bodyControls } from './character/0005-body-controls';
 import { records as characterRecords } from './character/0004-records';
 import type { Body, Migration } from './migration';
@@ -17,7 +18,7 @@ import { sounds } from './scene/0002-sounds';
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
   production: [pronunciations],
-  character: [parts, browsAndInsides, characterRecords, bodyControls, bodiesThatBend],
+  character: [parts, browsAndInsides, characterRecords, bodyControls, bodiesThatBend, padsAndViews],
   scene: [
     sounds,
     moods,
