@@ -105,7 +105,7 @@ test('broken names are mended by saying what the parts are, and the character ma
   await page.getByRole('button', { name: 'Make a scene' }).click();
   await page.getByLabel('Voice, file').setInputFiles(VOICE);
   await page.getByRole('button', { name: 'Make the scene' }).click();
-  await expect(page.getByRole('link', { name: 'Odd' })).toBeVisible();
+  await expect(page.locator('.way-up', { hasText: 'Odd' })).toBeVisible();
   await page.getByRole('button', { name: 'Fit mouths' }).click();
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');

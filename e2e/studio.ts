@@ -1,9 +1,15 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  test as base,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
-import { Client, makeProduction } from '../apps/server/src/testing/requests';
+import { makeProduction } from '../apps/server/src/testing/requests';
 import { createServices } from '../apps/server/src/app';
 import { DEMO } from '../apps/server/src/demo/seed';
 
@@ -77,10 +83,40 @@ export class StudioPage {
   }
 }
 
-export const test = base.extend<Fixtures>({
-  studio: async ({ page, baseURL }, use) => {
+interface Shared {
+  /** One for all tests: a new one would read and compile the studio's program each time. */
+  readonly window: BrowserContext;
+}
+
+/** What a browser keeps of a studio, beside copies of what the server sent. */
+const KEPT = 'cookies,indexeddb,local_storage';
+
+export const test = base.extend<Fixtures, Shared>({
+  window: [
+    async ({ browser }, use, { project }) => {
+      const { baseURL } = project.use;
+      const window = await browser.newContext(baseURL === undefined ? {} : { baseURL });
+      await use(window);
+      await window.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ window, permissions }, use) => {
+    if (permissions) await window.grantPermissions(permissions);
+    await use(window);
+    await Promise.all(window.pages().map((page) => page.close()));
+    await window.clearPermissions();
+  },
+  page: async ({ context, viewport, baseURL }, use) => {
+    const page = await context.newPage();
+    if (viewport) await page.setViewportSize(viewport);
+    const devtools = await context.newCDPSession(page);
+    await devtools.send('Storage.clearDataForOrigin', { origin: baseURL!, storageTypes: KEPT });
+    await use(page);
+  },
+  studio: async ({ page }, use) => {
     const services = createServices(databaseUrl);
-    const { sceneId } = await makeProduction({ services }, new Client({ address: baseURL! }), 4);
+    const { sceneId } = await makeProduction({ services }, 4);
     await services.database.destroy();
     const studio = new StudioPage(page, sceneId);
     await studio.open();

@@ -1,26 +1,44 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { dirname } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { build } from 'esbuild';
+import {
+  isKept,
+  keepBundle,
+  placeOfBundle,
+  REQUIRE,
+} from '../../packages/media/src/bundle/keptBundle.mjs';
 
 const ENTRY = fileURLToPath(new URL('./src/main.ts', import.meta.url));
-/** Among the packages, so that those that are not bundled are found from there. */
-const CACHE = fileURLToPath(new URL('../../node_modules/.cache/cruvo-cli', import.meta.url));
-const MANIFESTS = ['cli', 'server'].map((app) => `../${app}/package.json`);
-const PACKAGES = ['core', 'painter', 'media', 'film'].map(
-  (name) => `../../packages/${name}/package.json`,
-);
+const APPS = ['cli', 'server'];
+const PACKAGES = ['core', 'painter', 'media', 'film'];
+const SOURCES = [
+  ...APPS.map((app) => `apps/${app}/src`),
+  ...PACKAGES.map((name) => `packages/${name}/src`),
+];
+
+/** Found among the packages as it runs: they load programs or files beside themselves. */
+const NOT_BUNDLED = [
+  ...[
+    '@fontsource/*',
+    '@napi-rs/canvas',
+    'cmu-pronouncing-dictionary',
+    'css-tree',
+    'esbuild',
+    'fontkit',
+  ],
+  ...['express', 'knex', 'pg', 'pg-boss', 'sharp'],
+];
 
 /** Modules go on finding the files beside them. */
 const ownAddresses = {
   name: 'own-addresses',
   setup({ onLoad }) {
-    onLoad({ filter: /\.ts$/ }, async ({ path }) => {
+    onLoad({ filter: /\.(ts|mjs)$/ }, async ({ path }) => {
+      if (path.includes('node_modules')) return undefined;
       const source = await readFile(path, 'utf8');
       const address = JSON.stringify(pathToFileURL(path).href);
-      return { contents: source.replaceAll('import.meta.url', address), loader: 'ts' };
+      const loader = path.endsWith('.ts') ? 'ts' : 'js';
+      return { contents: source.replaceAll('import.meta.url', address), loader };
     });
   },
 };
@@ -30,35 +48,17 @@ const ownAddresses = {
  * as long. Returns its path.
  */
 export async function bundledCli() {
-  const external = [...MANIFESTS, ...PACKAGES].flatMap((manifest) => {
-    const text = readFileSync(new URL(manifest, import.meta.url), 'utf8');
-    return Object.keys(JSON.parse(text).dependencies ?? {}).filter(
-      (name) => !name.startsWith('@cruvo/'),
-    );
-  });
+  const main = placeOfBundle('cruvo-cli', SOURCES, fileURLToPath(import.meta.url));
+  if (isKept(main)) return main;
+  const { build } = await import('esbuild');
   const { outputFiles } = await build({
     entryPoints: [ENTRY],
     ...{ bundle: true, splitting: true, format: 'esm', platform: 'node', target: 'node20' },
-    ...{ outdir: CACHE, outExtension: { '.js': '.mjs' }, write: false },
-    external,
+    ...{ outdir: dirname(main), outExtension: { '.js': '.mjs' }, write: false },
+    banner: { js: REQUIRE },
+    external: NOT_BUNDLED,
     plugins: [ownAddresses],
   });
-  const digest = createHash('sha256');
-  for (const { contents } of outputFiles) digest.update(contents);
-  const folder = join(CACHE, digest.digest('hex').slice(0, 16));
-  if (!existsSync(folder)) keepWhole(folder, outputFiles);
-  return join(folder, 'main.mjs');
-}
-
-/** Writes files into a folder, whole or not at all: another process may make the same. */
-function keepWhole(folder, files) {
-  const partial = `${folder}-${process.pid}`;
-  mkdirSync(partial, { recursive: true });
-  for (const { path, contents } of files) writeFileSync(join(partial, basename(path)), contents);
-  try {
-    renameSync(partial, folder);
-  } catch (error) {
-    rmSync(partial, { recursive: true });
-    if (!existsSync(folder)) throw error;
-  }
+  keepBundle(main, outputFiles);
+  return main;
 }

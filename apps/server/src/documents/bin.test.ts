@@ -6,7 +6,7 @@ const client = new Client(studio);
 let made: MadeProduction;
 let character: string;
 beforeEach(async () => {
-  made = await makeProduction(studio, client, 0.1);
+  made = await makeProduction(studio, 0.1);
   character = made.scene.cast['member']!.character;
 });
 
@@ -117,7 +117,7 @@ it('scenes stand in the order that they are given; later ones after them', async
   expect(await order()).toEqual([third, made.sceneId, second]);
   const last = await addScene('Last');
   expect(await order()).toEqual([third, made.sceneId, second, last]);
-  const other = await makeProduction(studio, client, 0.1);
+  const other = await makeProduction(studio, 0.1);
   expect((await arrange([second, other.sceneId])).status).toBe(404);
   expect(await order()).toEqual([third, made.sceneId, second, last]);
 });

@@ -9,7 +9,7 @@ const client = new Client(studio);
 let made: MadeProduction;
 
 beforeAll(async () => {
-  made = await makeProduction(studio, client);
+  made = await makeProduction(studio);
 });
 
 /** Saves other fields of the scene, changed from a revision. */

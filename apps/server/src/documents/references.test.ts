@@ -28,7 +28,7 @@ describe('what nobody needs', () => {
   it('is removed with its production, after a time of grace', async () => {
     const { database } = studio.services;
     const before = await count('media');
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const added = (await count('media')) - before;
     expect(added).toBeGreaterThan(3);
     await collectGarbage(database, 0);
@@ -47,7 +47,7 @@ describe('what nobody needs', () => {
 
   it('stays as long as an earlier version or a film needs it', async () => {
     const { database } = studio.services;
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const { working } = made.scene.lines['line']!.voice!;
     const { revision } = await studio.services.documents.read(made.sceneId);
     const silent = [
@@ -70,7 +70,7 @@ describe('what nobody needs', () => {
 
   it('is needed again from the moment a document refers to it', async () => {
     const { database, media, documents } = studio.services;
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const png = Buffer.from('a picture that nobody needs yet');
     const hash = await media.writeBytes(png, 'image/png');
     await database('media')
@@ -100,7 +100,7 @@ describe('what nobody needs', () => {
   });
 
   it('leaves no document behind that is added to a production while it is deleted', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const scenes = Array.from({ length: 8 }, () => ({
       id: randomUUID(),
       kind: 'scene',
@@ -120,7 +120,7 @@ describe('what nobody needs', () => {
 
 describe('a request that is sent again', () => {
   it('gives the same answer, and does nothing twice', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const settings = { width: 64, height: 64, frameRate: '24', background: '#000000' };
     const order = (key: string, width = 64) =>
       client.send(
@@ -142,7 +142,7 @@ describe('a request that is sent again', () => {
   });
 
   it('is answered though the first answer was lost with the server', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const body = {
       scene: made.sceneId,
       settings: { width: 64, height: 64, frameRate: '24', background: '#000000' },
@@ -182,7 +182,7 @@ describe('a request that is sent again', () => {
 
 describe('a save whose answer was lost', () => {
   it('is not somebody else’s for the window that sent it', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const { revision } = await studio.services.documents.read(made.sceneId);
     const window = randomUUID();
     const save = (name: string, by: string, match = revision) =>
@@ -201,7 +201,7 @@ describe('a save whose answer was lost', () => {
 
 describe('bodies that were stored before they were checked', () => {
   it('don’t keep a list from being shown', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     await studio.services
       .database('documents')
       .where({ id: made.sceneId })

@@ -55,7 +55,7 @@ async function until(film: Film, reached: (film: Film) => boolean): Promise<Film
 
 describe('films', () => {
   it('are made from documents of an older Cruvo brought up to date, also where they wait already', async () => {
-    const made = await makeProduction(studio, client, 2);
+    const made = await makeProduction(studio, 2);
     const body = (wanted: string) => FIXTURES.find(({ name }) => name === wanted)!.body;
     const id = made.scene.cast['member']!.character;
     const old = body('scene-4') as unknown as { cast: object[] };
@@ -82,7 +82,7 @@ describe('films', () => {
   });
 
   it('are rendered by a worker, told of as they go, listed and downloaded', async () => {
-    const made = await makeProduction(studio, client, 2);
+    const made = await makeProduction(studio, 2);
     const events = await fetch(`${studio.address}/api/productions/${made.production}/films/events`);
     const film = await order(made);
     expect(film).toMatchObject({ status: 'waiting', name: 'Scene', settings });
@@ -117,7 +117,7 @@ describe('films', () => {
   });
 
   it('show what is written on the stage', async () => {
-    const made = await makeProduction(studio, client, 1);
+    const made = await makeProduction(studio, 1);
     const { captions, lines } = made.scene;
     const caption = { ...captions.caption, ground: '#00ff00', size: 0.1 };
     const body = {
@@ -148,7 +148,7 @@ describe('films', () => {
   });
 
   it('are finished by another worker when theirs is killed in the middle', async () => {
-    const film = await order(await makeProduction(studio, client, 50));
+    const film = await order(await makeProduction(studio, 50));
     const first = startWorker();
     await until(film, ({ progress }) => progress > 0.02);
     first.kill('SIGKILL');
@@ -161,7 +161,7 @@ describe('films', () => {
   }, 120_000);
 
   it('stop when cancelled, and stay cancelled', async () => {
-    const made = await makeProduction(studio, client, 120);
+    const made = await makeProduction(studio, 120);
     const film = await order(made, { width: 1920, height: 1080 });
     startWorker();
     await until(film, ({ progress }) => progress > 0.01);
@@ -169,13 +169,13 @@ describe('films', () => {
       'cancelled',
     );
     // The worker is free for the next film at once.
-    const next = await order(await makeProduction(studio, client, 0.5));
+    const next = await order(await makeProduction(studio, 0.5));
     await until(next, ({ status }) => status === 'done');
     expect(await read(film.id)).toMatchObject({ status: 'cancelled', media: null });
   }, 120_000);
 
   it('can be cancelled before they begin, and removed from the list', async () => {
-    const made = await makeProduction(studio, client);
+    const made = await makeProduction(studio);
     const film = await order(made);
     await client.send('POST', `/films/${film.id}/cancel`, {});
     expect(await studio.services.films.claim(film.id)).toBeNull();
@@ -184,7 +184,7 @@ describe('films', () => {
   });
 
   it('say why they failed', async () => {
-    const made = await makeProduction(studio, client);
+    const made = await makeProduction(studio);
     const film = await order(made);
     const { closed } = made.character.drawings;
     await studio.services.database('media').where({ hash: closed!.media }).delete();
@@ -199,7 +199,7 @@ describe('films', () => {
     [{ background: 'blue' }, /colour/],
   ])('are refused with %j', async (change, sentence) => {
     const { body } = await client.send('POST', '/films', {
-      scene: (await makeProduction(studio, client, 0.1)).sceneId,
+      scene: (await makeProduction(studio, 0.1)).sceneId,
       settings: { ...settings, ...change },
     });
     expect([body['status'], body['detail']]).toEqual([422, expect.stringMatching(sentence)]);
@@ -215,7 +215,7 @@ const quietFor = (seconds: number, { id }: Film) =>
 
 describe('claims', () => {
   it('let only the latest worker report and finish', async () => {
-    const film = await order(await makeProduction(studio, client, 0.1));
+    const film = await order(await makeProduction(studio, 0.1));
     const { films, media } = studio.services;
     const first = (await films.claim(film.id))!;
     expect(await films.claim(film.id)).toBeNull();
@@ -231,7 +231,7 @@ describe('claims', () => {
   });
 
   it('are given up after eight losses, but not as long as the film comes further', async () => {
-    const film = await order(await makeProduction(studio, client, 0.1));
+    const film = await order(await makeProduction(studio, 0.1));
     const { films } = studio.services;
     for (let at = 1; at <= 12; at++) {
       const claim = (await films.claim(film.id))!;
@@ -256,7 +256,7 @@ describe('claims', () => {
     const emptied = async () => {
       for (let task = await queue.next(); task; task = await queue.next()) await queue.done(task);
     };
-    const film = await order(await makeProduction(studio, client, 0.1));
+    const film = await order(await makeProduction(studio, 0.1));
     await emptied();
     await films.requeueLost();
     expect(await queue.next()).toBeNull();
@@ -275,7 +275,7 @@ describe('claims', () => {
 
   it('are not stored where they can’t be queued', async () => {
     const { films, documents } = studio.services;
-    const { production, sceneId, scene, character } = await makeProduction(studio, client, 0.1);
+    const { production, sceneId, scene, character } = await makeProduction(studio, 0.1);
     const broken = new FilmStore(studio.services.database, {
       add: () => Promise.reject(new Error('no queue')),
     });
@@ -288,7 +288,7 @@ describe('claims', () => {
   });
 
   it('go with their production, whose worker hears of it', async () => {
-    const made = await makeProduction(studio, client, 0.1);
+    const made = await makeProduction(studio, 0.1);
     const film = await order(made);
     const claim = (await studio.services.films.claim(film.id))!;
     await client.send('DELETE', `/documents/${made.production}`);

@@ -8,7 +8,7 @@ const client = new Client(studio);
 let made: MadeProduction;
 
 beforeAll(async () => {
-  made = await makeProduction(studio, client, 0.1);
+  made = await makeProduction(studio, 0.1);
 });
 
 const NOBODY = '00000000-0000-4000-8000-000000000000';

@@ -9,7 +9,7 @@ const studio = testStudio();
 const client = new Client(studio);
 let made: MadeProduction;
 beforeAll(async () => {
-  made = await makeProduction(studio, client);
+  made = await makeProduction(studio);
 });
 
 const poster = (id: string, headers: Record<string, string> = {}) =>
@@ -79,7 +79,7 @@ it('is refused in a sentence for what has none', async () => {
 });
 
 it('is gone with its document, also where that is deleted while it is painted', async () => {
-  const other = await makeProduction(studio, client);
+  const other = await makeProduction(studio);
   const { bin, database, documents, media } = studio.services;
   const { png } = await new PosterStore(database, documents, media).find(other.sceneId);
   await bin.put(other.production);

@@ -2,8 +2,11 @@ import { type Character, type Picture, characterFromTwoDrawings } from '@cruvo/c
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { type Scene, type Voice, starterScene } from '@cruvo/core/scene';
 import { readFile } from 'node:fs/promises';
-import { basename } from 'node:path';
+import { basename, join } from 'node:path';
 import { plainSvg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
+import { workingPicture } from '@cruvo/media/picture';
+import { writeWorkingVoice } from '@cruvo/media/voice';
+import type { Services } from '../app';
 import type { TestStudio } from './studio';
 import { withRecord } from '@cruvo/core/records';
 
@@ -58,23 +61,16 @@ export interface MadeProduction {
   readonly character: Character;
 }
 
-/** A production from two drawings and a tone, made through the API. */
+/** A production from two drawings and a tone. */
 export async function makeProduction(
   { services }: Pick<TestStudio, 'services'>,
-  client: Client,
   seconds = 1,
 ): Promise<MadeProduction> {
-  const folder = testFolder();
-  const closed = write(folder, 'closed.svg', plainSvg('#ff0000'));
-  const open = write(folder, 'open.svg', plainSvg('#ffffff'));
-  const voicePath = wav(folder, 'voice.wav', seconds, toneIn([seconds / 2, seconds]));
-  const pictures = [await client.upload('pictures', closed), await client.upload('pictures', open)];
-  const spoken = await client.upload('voices', voicePath);
-  for (const { status, body } of [...pictures, spoken]) {
-    if (status !== 201) throw new Error(JSON.stringify(body));
-  }
-  const voice = spoken.body as unknown as Voice;
-  const [shut, wide] = pictures.map(({ body }) => body as unknown as Picture) as [Picture, Picture];
+  const [shut, wide] = [
+    await pictureHere(services, '#ff0000'),
+    await pictureHere(services, '#ffffff'),
+  ];
+  const voice = await voiceHere(services, seconds);
   const ids = {
     production: crypto.randomUUID(),
     character: crypto.randomUUID(),
@@ -103,4 +99,44 @@ export async function makeProduction(
     { id: ids.scene, kind: 'scene', body: scene },
   ]);
   return { production: ids.production, sceneId: ids.scene, scene, character };
+}
+
+const ANY_FILE = 'application/octet-stream';
+
+/** What is made once is made for all tests of a process: it takes longer than most of them. */
+const made = new Map<string, Promise<unknown>>();
+
+function once<Value>(key: string, make: () => Promise<Value>): Promise<Value> {
+  if (!made.has(key)) made.set(key, make());
+  return made.get(key) as Promise<Value>;
+}
+
+/** Stores a picture of one colour as if it had been brought in, without the process in which files of others are opened. */
+async function pictureHere({ media }: Services, color: string): Promise<Picture> {
+  const svg = plainSvg(color);
+  const { png, width, height } = await once(color, () =>
+    workingPicture(write(testFolder(), 'picture.svg', svg), 'picture.svg'),
+  );
+  return {
+    ...{ width, height },
+    original: await media.writeBytes(Buffer.from(svg), ANY_FILE),
+    media: await media.writeBytes(png, 'image/png'),
+  };
+}
+
+/** Stores a voice as if it had been brought in: a tone in its second half. */
+async function voiceHere({ media }: Services, seconds: number): Promise<Voice> {
+  const { original, working, peaks, ...format } = await once(`voice ${seconds}`, async () => {
+    const folder = testFolder();
+    const path = wav(folder, 'voice.wav', seconds, toneIn([seconds / 2, seconds]));
+    const target = join(folder, 'working.wav');
+    const written = await writeWorkingVoice(path, 'voice.wav', target);
+    return { ...written, original: await readFile(path), working: await readFile(target) };
+  });
+  return {
+    ...{ name: 'voice.wav', ...format, scratch: null },
+    original: await media.writeBytes(original, ANY_FILE),
+    working: await media.writeBytes(working, 'audio/wav'),
+    peaks: await media.writeBytes(Buffer.from(peaks.buffer), ANY_FILE),
+  };
 }

@@ -124,7 +124,7 @@ export const HOSTILE_FILES: readonly HostileFile[] = [
     what: 'zeros that are called a picture',
     kind: 'artwork',
     name: 'zeros.png.zip',
-    bytes: () => zipSync({ 'a.png': new Uint8Array(190_000_000) }, { level: 1 }),
+    bytes: () => zipSync({ 'a.png': new Uint8Array(60_000_000) }, { level: 1 }),
     sentence: /not a picture/,
   },
   {

@@ -49,7 +49,8 @@ export function ControlCard({ control }: { control: BodyControl }) {
   const value = useCharacter((state) => valueOf(state, id));
   const open = useCharacter((state) => state.posing === id);
   const folded = useCharacter((state) => state.folded.has(id));
-  const sorting = useSortable({ id });
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
+    useSortable({ id });
   const { change, setValue, pose } = store.getState();
   const step = (max - min) / STEPS;
   /** Near a stop, and at rest, the slider stays there. */
@@ -58,18 +59,18 @@ export function ControlCard({ control }: { control: BodyControl }) {
     wanted;
   return (
     <section
-      ref={sorting.setNodeRef}
-      className={`control-card ${sorting.isDragging ? 'dragged' : ''}`}
-      style={sorting.transform ? { transform: `translateY(${sorting.transform.y}px)` } : {}}
+      ref={setNodeRef}
+      className={`control-card ${isDragging ? 'dragged' : ''}`}
+      style={transform ? { transform: `translateY(${transform.y}px)` } : {}}
       aria-label={name}
     >
       <div className="d-flex align-items-center gap-1">
         <button
-          ref={sorting.setActivatorNodeRef}
+          ref={setActivatorNodeRef}
           type="button"
           className="grip"
-          {...sorting.attributes}
-          {...sorting.listeners}
+          {...attributes}
+          {...listeners}
           aria-label={`Move ${name} up or down`}
           title="Drag up or down; or Space, arrows, Space"
         >
