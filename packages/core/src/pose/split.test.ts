@@ -1,5 +1,6 @@
-import { drawingItem, drawingsIn, type FrameItem } from '../frame';
-import { IDENTITY, mapped, pathBounds, type Matrix, type Point } from '../geometry';
+import { bentItem, drawingItem, drawingsIn, groupItem, moved, type FrameItem } from '../frame';
+import { IDENTITY, mapped, type Matrix, type Point } from '../geometry';
+import { meshOf, placesIn, pointAt } from '../mesh';
 import type { SplitContent } from './pose';
 import { splitItems } from './split';
 
@@ -21,10 +22,9 @@ const split = (change: Partial<SplitContent> = {}, place: Matrix = IDENTITY) =>
   );
 
 type Group = Extract<FrameItem, { kind: 'group' }>;
+type Bent = Extract<FrameItem, { kind: 'bent' }>;
 type Shapes = Extract<FrameItem, { kind: 'shapes' }>;
 const isGroup = (item: FrameItem): item is Group => item.kind === 'group';
-const slices = (side: string, items = split()) =>
-  items.filter(isGroup).filter(({ id }) => id.startsWith(`part/${side} `));
 const inside = (items = split()) => items.find(({ kind }) => kind === 'shapes') as Shapes;
 /** The opening's outline as points of the artwork. */
 const outline = (items = split()) => {
@@ -79,39 +79,92 @@ describe('the opening', () => {
 });
 
 describe('the sides', () => {
-  it('are slices from end to end, and all that lies beyond them', () => {
-    for (const [side, down] of [
-      ['lower', 1],
-      ['upper', -1],
-    ] as const) {
-      const found = slices(side);
-      expect(found.map(({ id }) => id)).toEqual(
-        Array.from({ length: 34 }, (_, at) => `part/${side} ${at}`),
-      );
-      found.slice(1, -1).forEach(({ clip }, at) => {
-        const { x, y, width, height } = clip!.box;
-        expect([x, width]).toEqual([expect.closeTo(2.5 * at - 0.6), expect.closeTo(2.5 + 1.2)]);
-        expect([y, y + height]).toEqual(down === 1 ? [0, 1e5] : [-1e5, 0]);
-        expect(pathBounds(clip!.path)).toEqual({
-          ...{ x: expect.closeTo(x), y: expect.closeTo(y) },
-          ...{ width: expect.closeTo(width), height: expect.closeTo(height) },
-        });
-      });
-      expect(found[0]!.clip!.box.x).toBeLessThan(-9e4);
-      const { x, width } = found.at(-1)!.clip!.box;
-      expect(x + width).toBeGreaterThan(9e4);
-    }
+  const sideOf = (name: string, items = split()) =>
+    items.filter(isGroup).find(({ id }) => id === `part/${name}`)!;
+  /** Where a place of the drawing is brought by a side. */
+  const brought = (name: string, x: number, y: number, items = split()) => {
+    const [drawing] = drawingsIn([sideOf(name, items)]);
+    const { bend, matrix } = drawing as Bent;
+    const place = placesIn(bend.mesh).placeOf({ x, y })!;
+    return mapped(matrix, pointAt(bend.points, place));
+  };
+
+  it('are bent by their own amounts, evenly between the edges of the opening', () => {
+    const lower = (at: number) => 20 * profile(at / 32);
+    const down = (name: string, at: number) => brought(name, 10 + 2.5 * at, 30).y - 30;
+    expect(down('lower', 8)).toBeCloseTo(lower(8), 4);
+    expect(down('lower', 8.5)).toBeCloseTo((lower(8) + lower(9)) / 2, 4);
+    expect(down('upper', 8)).toBeCloseTo(-lower(8) / 5, 4);
+    // As far as the edge of the drawing, and not at all beyond the ends of the line.
+    expect(brought('lower', 50, 60).y).toBeCloseTo(80, 4);
+    expect(brought('lower', 5, 40)).toEqual({ x: expect.closeTo(5), y: expect.closeTo(40) });
+    expect(brought('upper', 97, 4)).toEqual({ x: expect.closeTo(97), y: expect.closeTo(4) });
   });
 
-  it('are moved by their own amounts, evenly between the edges of a slice', () => {
-    const brought = (side: string, slice: number, x: number) =>
-      mapped(drawingsIn(slices(side)[slice]!.items)[0]!.matrix, { x, y: 30 }).y - 30;
-    const lower = (at: number) => 20 * profile(at / 32);
-    expect(brought('lower', 9, 10 + 8 * 2.5)).toBeCloseTo(lower(8));
-    expect(brought('lower', 9, 10 + 9 * 2.5)).toBeCloseTo(lower(9));
-    expect(brought('lower', 9, 10 + 8.5 * 2.5)).toBeCloseTo((lower(8) + lower(9)) / 2);
-    expect(brought('upper', 9, 10 + 8 * 2.5)).toBeCloseTo(-lower(8) / 5);
-    expect([brought('lower', 0, -500), brought('lower', 33, 900)]).toEqual([0, 0]);
+  it('are cut along the line where it has gone, and overlap where it has not moved', () => {
+    for (const [name, down, moved] of [
+      ['lower', 1, 20],
+      ['upper', -1, -4],
+    ] as const) {
+      const { path, box, matrix } = sideOf(name).clip!;
+      const edge = [...path.matchAll(/(-?[\d.e-]+) (-?[\d.e-]+)/g)].map(([, x, y]) =>
+        mapped(matrix, { x: Number(x), y: Number(y) }),
+      );
+      expect(edge.find(({ x }) => Math.abs(x - 50) < 1e-9)!.y).toBeCloseTo(30 + moved);
+      expect(Math.abs(down > 0 ? box.y + box.height : box.y)).toBe(1e5);
+    }
+    expect(sideOf('lower').clip!.path).toMatch(/^M-100000 -0.6L0 -0.6L0 0L/);
+  });
+
+  it('keep their meshes from frame to frame, wherever the part stands', () => {
+    const lowerMesh = (items: FrameItem[]) =>
+      (drawingsIn([sideOf('lower', items)])[0] as Bent).bend.mesh;
+    const turned: Matrix = [0.6, 0.8, -0.8, 0.6, 31.7, -4.9];
+    const place = split({ lower: 7 }, turned);
+    expect(lowerMesh(split({ lower: 3 }))).toBe(lowerMesh(split()));
+    // The test's picture does not go along with its part; in a frame it does.
+    const along = splitItems(content, {
+      ...{ id: 'part', place: turned, paint: () => [] },
+      items: [moved(picture, turned)],
+    });
+    expect(lowerMesh(along)).toBe(lowerMesh(split()));
+    expect(lowerMesh(place)).not.toBe(lowerMesh(split()));
+  });
+
+  it('bend what is bent already, and what is grouped', () => {
+    const mesh = meshOf(
+      [
+        [
+          { x: 0, y: 0 },
+          { x: 99, y: 0 },
+          { x: 99, y: 60 },
+          { x: 0, y: 60 },
+        ],
+      ],
+      [],
+    );
+    const bent = bentItem(
+      'part',
+      { ...picture, drawn: 'raster' },
+      { x: 0, y: 0 },
+      { mesh, points: mesh.rest },
+      IDENTITY,
+    );
+    const items = splitItems(content, {
+      ...{ id: 'part', place: IDENTITY, paint: () => [] },
+      items: [groupItem('held', [bent], { opacity: 0.5, mask: [picture] })],
+    });
+    const [held] = sideOf('lower', items).items as Group[];
+    expect([held!.opacity, held!.mask!.length]).toEqual([0.5, 1]);
+    const [, inner] = drawingsIn([held!]) as Bent[];
+    const middle = [...mesh.rest.keys()].filter(
+      (at) => at % 2 === 0 && Math.abs(mesh.rest[at]! - 50) < 8,
+    );
+    expect(middle.length).toBeGreaterThan(0);
+    for (const at of middle) {
+      const expected = 20 * profile((mesh.rest[at]! - 10) / 80);
+      expect(inner!.bend.points[at + 1]! - mesh.rest[at + 1]!).toBeCloseTo(expected, 4);
+    }
   });
 });
 

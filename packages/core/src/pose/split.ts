@@ -1,10 +1,11 @@
-import { groupItem, grouped, moved, shapesItem, type FrameItem, type Paint } from '../frame';
-import { distance, inverse, multiply, pathBounds, type Matrix } from '../geometry';
+import { groupItem, grouped, shapesItem, type FrameItem, type Paint } from '../frame';
+import { distance, multiply, pathBounds, type Matrix } from '../geometry';
 import type { ContentPlace, SplitContent } from './pose';
+import { bentSide, type SplitSide } from './splitMesh';
 
-/** Slices across the opening, each sheared so that it meets its neighbours. */
+/** Pieces of which the edges of the opening are made. */
 const SLICES = 32;
-/** Units by which slices overlap, so that no seam is seen between them. */
+/** Units by which what is cut overlaps, so that no seam is seen. */
 const OVERLAP = 0.6;
 /** Beyond any drawing. */
 const FAR = 1e5;
@@ -17,8 +18,8 @@ export function splitItems(content: SplitContent, at: ContentPlace): FrameItem[]
   const opening = (x: number) => profile(x / length, content.softness);
   return [
     ...inside(content, length, opening, alongLine, at),
-    ...side(at, alongLine, length, -1, (x) => content.upper * opening(x)),
-    ...side(at, alongLine, length, 1, (x) => content.lower * opening(x)),
+    side(at, alongLine, length, 'upper', (x) => -content.upper * opening(x)),
+    side(at, alongLine, length, 'lower', (x) => content.lower * opening(x)),
   ];
 }
 
@@ -73,41 +74,33 @@ function gradientDown(
   return { kind: 'linear', x1: 0, y1: from, x2: 0, y2: to, stops };
 }
 
-/**
- * One side of the part, moved away from the line: as slices beneath each other that are sheared, and whole beyond
- * the ends, where nothing moves.
- */
+/** One side of the part, bent away from the line, and cut along it. */
 function side(
   { id, items }: ContentPlace,
   alongLine: Matrix,
   length: number,
-  down: 1 | -1,
-  amount: (x: number) => number,
-): FrameItem[] {
-  const edges = [
-    -FAR,
-    ...Array.from({ length: SLICES + 1 }, (_, at) => (at * length) / SLICES),
-    FAR,
-  ];
-  return edges.slice(1).map((right, at) => {
-    const left = edges[at]!;
-    const [from, to] = [down * amount(left), down * amount(right)];
-    const shear = right - left > length ? 0 : (to - from) / (right - left);
-    const sheared: Matrix = [1, shear, 0, 1, 0, from - shear * left];
-    // The slice before it is moved: from the line to far beyond the drawing.
-    const box = {
-      x: left - OVERLAP,
-      y: Math.min(0, down * FAR),
-      width: right - left + 2 * OVERLAP,
-      height: FAR,
-    };
-    const path = `M${box.x} 0h${box.width}v${down * FAR}h${-box.width}Z`;
-    const matrix = multiply(alongLine, sheared);
-    const change = multiply(matrix, inverse(alongLine));
-    return groupItem(
-      `${id}/${down === 1 ? 'lower' : 'upper'} ${at}`,
-      items.map((item) => moved(item, change)),
-      { clip: { path, box, matrix } },
-    );
+  name: SplitSide['name'],
+  shift: (x: number) => number,
+): FrameItem {
+  const down = name === 'lower' ? 1 : -1;
+  // Beyond the ends, where nothing moves, the lower side is painted a little over the upper one.
+  const uncut = name === 'lower' ? -OVERLAP : 0;
+  const edge = Array.from({ length: SLICES + 1 }, (_, at) => {
+    const x = (at * length) / SLICES;
+    return `${x} ${shift(x)}`;
   });
+  const around = [
+    `-${FAR} ${uncut}`,
+    `0 ${uncut}`,
+    ...edge,
+    `${length} ${uncut}`,
+    `${FAR} ${uncut}`,
+  ];
+  const path = `M${[...around, `${FAR} ${down * FAR}`, `-${FAR} ${down * FAR}`].join('L')}Z`;
+  const own = { name, alongLine, length, shift };
+  return groupItem(
+    `${id}/${name}`,
+    items.map((item) => bentSide(item, own)),
+    { clip: { path, box: pathBounds(path), matrix: alongLine } },
+  );
 }
