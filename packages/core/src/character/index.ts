@@ -40,6 +40,7 @@ export * from './recognition/namingSheet';
 export * from './recognition/recognise';
 export * from './recognition/words';
 export * from './removal';
+export * from './setUp/depths';
 export type { BodyProposal, TraceParts } from './setUp/proposal';
 export * from './setUp/setUpBody';
 export * from './standing';

@@ -1,6 +1,7 @@
 /** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
-import { act, cleanup, fireEvent, screen } from '@testing-library/react';
-import { withNewControl } from '@cruvo/core/character';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { bodyControlsOf, bodyProposals } from '@cruvo/core/character';
+import { RICH_CHARACTERS } from '@cruvo/core/testing';
 import { renderInCharacter } from '../../testing/panels';
 import { placeOf, placingOf, withPlaced } from '../placing';
 import { BodyPanel } from './BodyPanel';
@@ -115,27 +116,122 @@ it('limits are set by pushing a control as far as it may go', () => {
   expect(control()).toMatchObject({ min: -0.3, max: 0.6, rest: 0 });
 });
 
-it('a pad turns and nods a head at once, by pointer and by keys', () => {
-  const { store } = opened();
-  act(() =>
-    store
-      .getState()
-      .change((character) =>
-        ['Head turn', 'Head nod'].reduce(
-          (now, name) => withNewControl(now, name.replace(' ', ''), name),
-          character,
-        ),
-      ),
+describe('a pad', () => {
+  function padded() {
+    const { store } = opened();
+    click('New control');
+    click('New pad');
+    click('Make the pad');
+    const pad = screen.getByRole('slider', { name: 'Control 1 and Control 2' });
+    pad.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect;
+    const [across, down] = Object.keys(store.getState().character.controls);
+    const values = () =>
+      [across, down].map((id) => Math.round(100 * (store.getState().values.get(id!) ?? 0)) / 100);
+    // The browser that tests run in knows no pointers.
+    const press = (clientX: number, clientY: number) =>
+      fireEvent(pad, new MouseEvent('pointerdown', { clientX, clientY, bubbles: true }));
+    const own = () => Object.values(store.getState().character.pads)[0]!;
+    return { store, pad, values, press, own };
+  }
+
+  it('sets two controls at once, by pointer and by keys', () => {
+    const { pad, values, press } = padded();
+    press(75, 0);
+    expect(values()).toEqual([0.5, -1]);
+    fireEvent.keyDown(pad, { key: 'ArrowLeft' });
+    expect(values()).toEqual([0.4, -1]);
+    press(51, 49);
+    expect(values()).toEqual([0, 0]);
+    press(75, 0);
+    fireEvent.doubleClick(pad);
+    expect(values()).toEqual([0, 0]);
+  });
+
+  it('goes only as far as somebody has pushed it, until it may go anywhere', () => {
+    const { store, pad, press, own } = padded();
+    for (const [x, y] of [
+      [100, 50],
+      [50, 100],
+      [0, 50],
+    ] as const) {
+      press(x, y);
+      click('As far as here');
+    }
+    expect(own().limits).toEqual([
+      { x: 1, y: 0 },
+      { x: 0, y: 1 },
+      { x: -1, y: 0 },
+    ]);
+    press(100, 100);
+    expect(pad.getAttribute('aria-valuetext')).toBe('50 % across, 50 % down');
+    click('Anywhere');
+    expect(pad.getAttribute('aria-valuetext')).toBe('100 % across, 100 % down');
+    act(() => store.history.undo());
+    expect(own().limits).toHaveLength(3);
+  });
+
+  it('has stops of its own, which are shown like those of a control', () => {
+    const { store, press, own } = padded();
+    press(90, 10);
+    const pad = screen.getByRole('region', { name: 'Control 1, control 2' });
+    fireEvent.click(within(pad).getByRole('button', { name: 'Stop here' }));
+    const [corner] = own().corners;
+    expect(corner).toMatchObject({ x: 0.8, y: -0.8 });
+    expect(store.getState().character.controls[corner!.control]).toMatchObject({
+      ...{ name: 'Control 1, control 2: up right', min: 0, max: 1 },
+      stops: [{ at: 1 }],
+    });
+    expect(placingOf(store.getState())).toMatchObject({ control: corner!.control, at: 1 });
+    // Dragged on, only its place tells how much of the stop is seen.
+    press(50, 50);
+    expect(store.getState().values.get(corner!.control)).toBe(0);
+  });
+});
+
+it('sliders are folded away, one by one and all at once', () => {
+  opened();
+  click('New control');
+  const sliders = () => screen.queryAllByRole('slider', { name: /^Value of/ }).length;
+  expect(sliders()).toBe(2);
+  click('Fold Control 1 away');
+  expect(sliders()).toBe(1);
+  click('Unfold them');
+  expect(sliders()).toBe(2);
+  click('Fold them away');
+  expect(sliders()).toBe(0);
+  click('Show the slider of Control 2');
+  expect(sliders()).toBe(1);
+});
+
+const FACE = RICH_CHARACTERS.get('chart')!;
+
+it('a part of the face is brought forward by its handle or by keys, seen as the head turns', () => {
+  const face = bodyProposals(FACE).reduce((now, { apply }) => apply(now, () => null), FACE);
+  const { store } = renderInCharacter(<BodyPanel />, face);
+  click('Show the depth of the face');
+  const depth = () => screen.getByRole('slider', { name: 'Depth of brow' });
+  const percent = () => Number(depth().getAttribute('aria-valuenow'));
+  const noseAt = () =>
+    bodyControlsOf(store.getState().character)
+      .find(({ name }) => name === 'Head turn')!
+      .stops.at(-1)!.parts['brow']!.x;
+  const [before, was] = [percent(), noseAt()];
+  fireEvent.focus(depth());
+  fireEvent.keyDown(depth(), { key: 'ArrowLeft' });
+  expect(percent()).toBe(before - 5);
+  expect(noseAt()).toBeLessThan(was);
+  const [turn] = bodyControlsOf(store.getState().character).filter(
+    ({ name }) => name === 'Head turn',
   );
-  const pad = screen.getByRole('slider', { name: 'Turn and nod the head' });
-  pad.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect;
-  // The browser that tests run in knows no pointers.
-  const press = { clientX: 75, clientY: 0, bubbles: true };
-  fireEvent(pad, new MouseEvent('pointerdown', press));
-  const { values } = store.getState();
-  expect([values.get('Headturn'), values.get('Headnod')]).toEqual([0.5, -1]);
-  fireEvent.keyDown(pad, { key: 'ArrowLeft' });
-  expect(store.getState().values.get('Headturn')).toBeCloseTo(0.3);
-  fireEvent.doubleClick(pad);
-  expect([...store.getState().values.values()]).toEqual([0, 0]);
+  expect(store.getState().values.get(turn!.id)).toBeCloseTo(0.8);
+  const svg = screen.getByRole('group', { name: 'Relief' });
+  svg.getBoundingClientRect = () => ({ left: 0, top: 0, width: 240, height: 150 }) as DOMRect;
+  const pointer = (kind: string, clientX: number) =>
+    new MouseEvent(`pointer${kind}`, { clientX, bubbles: true });
+  fireEvent(depth(), pointer('down', 100));
+  for (const clientX of [110, 120]) fireEvent(window, pointer('move', clientX));
+  fireEvent.pointerUp(window);
+  expect(percent()).toBe(before + 15);
+  act(() => store.history.undo());
+  expect(percent()).toBe(before - 5);
 });

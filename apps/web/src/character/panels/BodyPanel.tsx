@@ -11,6 +11,7 @@ import { BodyThings } from './BodyThings';
 import { ControlCard } from './ControlCard';
 import { NewPad } from './NewPad';
 import { PadCard } from './PadCard';
+import { ReliefCard } from './ReliefCard';
 import { SetUpBody } from './SetUpBody';
 
 /** What can be set of the body, each made by example: sliders that play with the character at once. */
@@ -67,6 +68,7 @@ export function BodyPanel() {
           </Button>
         )}
       </div>
+      <ReliefCard />
       <BodyThings />
       <SetUpBody />
     </>

@@ -4,14 +4,14 @@ import type { Character } from '../character';
 import { withPad } from '../pad/padEdits';
 import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
-import type { BodyPlan } from './bodyPlan';
+import { bodyPlanOf, type BodyPlan } from './bodyPlan';
 import { turnedFace, withRelief, withReliefMoved } from './faceRelief';
 import { boundsOf, jointOf, middleOf } from './joints';
 import { DEGREE, partsInWords, type BodyProposal } from './proposal';
 import { turnedTogether, withShown, type Show } from './shows';
 
-const TURN = 'Head turn';
-const NOD = 'Head nod';
+export const TURN = 'Head turn';
+export const NOD = 'Head nod';
 const TILT = 10 * DEGREE;
 /** Shares of the head's width and height by which the tip of the nose goes as it turns and nods. */
 const TURN_REACH = 0.16;
@@ -70,6 +70,12 @@ const OVAL: BodyProposal = {
 /** So many places make an oval. */
 const LIMITS = 16;
 const rounded = (share: number) => Math.round(share * 1000) / 1000;
+
+/** How far the tip of the nose goes at most, units of the artwork: across as the head turns, down as it nods. */
+export function headReach(character: Character): { turn: number; nod: number } | null {
+  const box = boundsOf(character, bodyPlanOf(character).head);
+  return box && { turn: TURN_REACH * box.width, nod: NOD_REACH * box.height };
+}
 
 /** A control from -1 to 1 that shows the same to both sides. */
 function twoSided(name: string, why: string, show: (side: -1 | 1) => Show): BodyProposal {

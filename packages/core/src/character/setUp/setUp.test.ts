@@ -15,6 +15,7 @@ import { poseOf } from '../poseOf';
 import type { TraceParts } from './proposal';
 import { boundsOf, jointOf, middleOf, rootOf } from './joints';
 import { bodyPlanOf } from './bodyPlan';
+import { DEPTH_RANGE, faceDepths, withFaceDepth } from './depths';
 import { bodyProposals } from './setUpBody';
 
 /** Parts by their names and boxes; what begins with a dash lies inside the one before it that doesn't. */
@@ -260,6 +261,27 @@ describe('a body that is set up by itself', () => {
     };
     expect(across('nose')).toBeGreaterThan(across('brow left'));
     expect(across('brow left')).toBeGreaterThan(0);
+  });
+  it('has depths of its face, and moves what is brought forward further as it turns and nods', () => {
+    const depthIn = (character: Character, id: string) =>
+      faceDepths(character).find(({ part }) => part === id)?.depth;
+    for (const { part, depth } of bodyPlanOf(body).features) {
+      const holder = body.parts[part]!.parent;
+      const own = bodyPlanOf(body).features.find((one) => one.part === holder)?.depth ?? 0;
+      expect(depthIn(done, part)).toBeCloseTo(depth + own, 2);
+    }
+    const [nose, brow] = ['nose', 'brow left'].map((id) => depthIn(done, id)!);
+    const deeper = withFaceDepth(done, 'nose', nose! - 0.5);
+    expect(depthIn(deeper, 'nose')).toBeCloseTo(nose! - 0.5);
+    expect(depthIn(deeper, 'brow left')).toBe(brow);
+    // The head is 190 wide with its hat, and the tip of its nose goes 0.16 of that.
+    const across = (character: Character) =>
+      named(character, 'Head turn').stops.map(({ parts }) => parts['nose']?.x ?? 0);
+    expect(across(done)[1]! - across(deeper)[1]!).toBeCloseTo(0.5 * 0.16 * 190);
+    expect(across(deeper)[0]).toBeCloseTo(-across(deeper)[1]!);
+    expect(depthIn(withFaceDepth(done, 'nose', 9), 'nose')).toBeCloseTo(DEPTH_RANGE.most);
+    expect(faceDepths(body)).toEqual([]);
+    expect(withFaceDepth(body, 'nose', 1)).toBe(body);
   });
   it('leaves at rest what is at rest', () => {
     const still = bodyPose(done.parts, bodyControlsOf(done), () => 0);
