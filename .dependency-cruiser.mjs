@@ -11,9 +11,10 @@ const LAYERS = [
   ['audio', 'formats', 'life', 'pose', 'simulation'],
   ['speech'],
   ['mouth'],
+  ['prosody', 'reactions'],
   ['character'],
   ['scene'],
-  ['captions'],
+  ['captions', 'performance'],
   ['document', 'program'],
   ['testing'],
 ];

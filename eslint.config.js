@@ -20,7 +20,7 @@ const boundary = (folder, allowed) => ({
           ...(folder === 'packages/core'
             ? [
                 {
-                  group: ['node:*', 'react*'],
+                  group: ['node:*', 'react', 'react-*'],
                   message: 'core is pure: no Node, no DOM, no interface.',
                 },
               ]

@@ -31,6 +31,7 @@ import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
 import { EarlierVersions } from '../saving/EarlierVersions';
 import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
+import { LifePanel } from './life/LifePanel';
 import { lineActions } from './lineActions';
 import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
@@ -242,7 +243,7 @@ function Workplace({
         <Stage />
         {review && <ReviewCard review={review} />}
       </StageDrop>
-      <aside className="side" aria-label="Line, scene, sheet and films">
+      <aside className="side" aria-label="Line, scene, life, sheet and films">
         <Tabs
           activeKey={tab}
           onSelect={(key) => setTab(key ?? 'voice')}
@@ -268,6 +269,9 @@ function Workplace({
           </Tab>
           <Tab eventKey="scene" title="Scene">
             <ScenePanel />
+          </Tab>
+          <Tab eventKey="life" title="Life">
+            <LifePanel />
           </Tab>
           <Tab eventKey="sheet" title="Sheet">
             <ExposureSheet />

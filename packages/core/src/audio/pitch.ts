@@ -67,7 +67,7 @@ function pitchOf(samples: Float32Array): number {
   for (let lag = SHORTEST_LAG; lag < LONGEST_LAG; lag++) {
     if (differences[lag]! >= THRESHOLD) continue;
     while (lag + 1 < LONGEST_LAG && differences[lag + 1]! < differences[lag]!) lag++;
-    return RATE / lowestBetween(differences, lag);
+    return Math.fround(RATE / lowestBetween(differences, lag));
   }
   return 0;
 }

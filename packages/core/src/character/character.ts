@@ -11,6 +11,7 @@ import { partsOf } from './partList';
 import { bodyProblem } from './bodyProblem';
 import { swaySchema, type Sway } from './sway/sway';
 import { treeProblem } from './tree';
+import { MOST_REACTIONS, reactionSchema, type Reaction } from '../reactions';
 import { padSchema, type Pad } from './pad/pad';
 import { browsOfView, viewSchema, type View } from './view';
 
@@ -41,6 +42,8 @@ export interface Character {
   readonly pads: Records<Pad>;
   /** Drawings of the head from other sides, by the ids of their parts, that have a mouth or brows of their own. */
   readonly views: Records<View>;
+  /** What moves it by itself, wherever it goes. */
+  readonly reactions: Records<Reaction>;
 }
 
 /** A body of which nothing is set up. */
@@ -51,6 +54,7 @@ export const NO_BODY = {
   sways: {},
   pads: {},
   views: {},
+  reactions: {},
 } as const satisfies Partial<Character>;
 
 const MOST_PARTS = 5000;
@@ -77,6 +81,7 @@ const shape = object({
   sways: recordsSchema(swaySchema, 'sway'),
   pads: recordsSchema(padSchema, 'pad'),
   views: recordsSchema(viewSchema, 'view', NAMES_AS_IDS),
+  reactions: recordsSchema(reactionSchema, 'reaction', undefined, MOST_REACTIONS.character),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */

@@ -50,13 +50,19 @@ function asControl({ id, name, min, max, rest }: BodyControl): Control {
   return { kind: 'range', id: bodyControlId(id), label: name, min, max, rest };
 }
 
+/** How far something that happens moves a grip, and a brow, as shares of the artwork; and how far it turns a brow. */
+const GRIP_REACH = 0.15;
+const BROW_REACH = 0.025;
+const BROW_TURN = 0.3;
+
 /** Grips go anywhere on the drawing and about it. */
 function gripControls({ bends, width, height }: Rigged): Control[] {
   const bounds = { x: -2 * width, y: -2 * height, width: 4 * width, height: 4 * height };
+  const reach = { x: GRIP_REACH * width, y: GRIP_REACH * height };
   return Object.values(bends).flatMap((bend) =>
     pointsOf(bend).flatMap(({ id, name, kind, rest }): Control[] =>
       kind === 'grip'
-        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest }]
+        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest, reach }]
         : [],
     ),
   );
@@ -118,13 +124,22 @@ function eyeControls({ eyes, width, height }: Rigged): Control[] {
   if (eyes.lids) controls.push({ ...SHARE, id: 'eyes.closed', label: 'Lids' });
   if (eyes.pupils.length > 0) {
     const bounds = { x: -width, y: -height, width: 2 * width, height: 2 * height };
-    controls.push({ id: 'gaze', label: 'Gaze', kind: 'point', bounds, rest: { x: 0, y: 0 } });
+    const furthest = Math.max(...eyes.pupils.flatMap(({ reach }) => reach));
+    const rest = { x: 0, y: 0 };
+    const reach = { x: furthest, y: furthest };
+    controls.push({ id: 'gaze', label: 'Gaze', kind: 'point', bounds, rest, reach });
   }
   for (const side of ['left', 'right'] as const) {
     if (!eyes.brows[side]) continue;
     const label = side === 'left' ? 'Left brow' : 'Right brow';
-    const up = { kind: 'range', min: -height, max: height, rest: 0 } as const;
-    const turn = { kind: 'range', min: -Math.PI, max: Math.PI, rest: 0 } as const;
+    const up = {
+      kind: 'range',
+      min: -height,
+      max: height,
+      rest: 0,
+      reach: BROW_REACH * height,
+    } as const;
+    const turn = { kind: 'range', min: -Math.PI, max: Math.PI, rest: 0, reach: BROW_TURN } as const;
     controls.push({ ...up, id: `brow.${side}.raise`, label: `${label} up` });
     controls.push({ ...turn, id: `brow.${side}.turn`, label: `${label} tilt` });
   }

@@ -13,12 +13,16 @@ export type Control = {
       readonly min: number;
       readonly max: number;
       readonly rest: number;
+      /** How far it goes to either side where something moves it wholly; to its limits where nothing is said. */
+      readonly reach?: number;
     }
   | {
       readonly kind: 'point';
       /** Where it can go, units of the artwork. */
       readonly bounds: Box;
       readonly rest: Point;
+      /** How far it goes each way where something moves it wholly. */
+      readonly reach: Point;
     }
   | {
       readonly kind: 'choice';

@@ -7,6 +7,7 @@ const CONTROLS: readonly Control[] = [
   {
     ...{ id: 'gaze', label: 'Gaze', kind: 'point', rest: { x: 0, y: 1 } },
     bounds: { x: -10, y: -5, width: 20, height: 10 },
+    reach: { x: 5, y: 5 },
   },
   { id: 'drawing', label: 'Drawing', kind: 'choice', options: ['shut', 'open'], rest: 'shut' },
 ];
@@ -19,7 +20,7 @@ const jaw = (value: number, change: Partial<ControlSource> = {}): ControlSource 
   sample: (_time, values) => {
     set.set(values, 'jaw', value);
     set.set(values, 'drawing', value > 0.5 ? 'open' : 'shut');
-    return true;
+    return 1;
   },
   ...change,
 });
@@ -73,7 +74,7 @@ describe('ControlSet', () => {
 describe('layers', () => {
   it('leave everything at rest where nothing is said', () => {
     expect([...mixed()]).toEqual([...set.rest]);
-    expect([...mixed(jaw(1, { sample: () => false }))]).toEqual([...set.rest]);
+    expect([...mixed(jaw(1, { sample: () => 0 }))]).toEqual([...set.rest]);
   });
   it('are laid over each other in their order, however they are given', () => {
     const sources = LAYERS.map((layer, at) => jaw(at / 10, { layer }));

@@ -14,14 +14,17 @@ export interface ControlSource {
   readonly layer: Layer;
   /** A muted source is passed over. */
   readonly muted: boolean;
-  /** `replace` goes from what lies beneath towards its own values, `add` adds them to it. Choices are replaced. */
-  readonly mix: 'replace' | 'add';
+  /**
+   * `replace` goes from what lies beneath towards its own values, `add` adds them to it, `strongest` replaces what is
+   * nearer to rest. Choices are replaced.
+   */
+  readonly mix: 'replace' | 'add' | 'strongest';
   /** How much of it counts, 0 to 1; a choice is replaced from one half on. */
   readonly weight: number;
   /** The slots that it sets. */
   readonly slots: readonly number[];
-  /** Writes its values into their slots; false where it has none at that time. */
-  readonly sample: (time: Flicks, values: ControlValues) => boolean;
+  /** Writes its values into their slots; gives how much of them counts at that time, 0 to 1: nothing where it has none. */
+  readonly sample: (time: Flicks, values: ControlValues) => number;
 }
 
 /** Values set from outside for the moment, by the ids of controls: a microphone, a pointer, a key. */
@@ -49,7 +52,7 @@ export function overridesSource(set: ControlSet, overrides: ControlOverrides): C
     ...{ layer: 'live', muted: false, mix: 'replace', weight: 1, slots },
     sample: (_time, values) => {
       for (const slot of slots) values[slot] = constant[slot]!;
-      return true;
+      return 1;
     },
   };
 }
@@ -69,14 +72,17 @@ export function mixControls(
   values.set(set.rest);
   const own = set.scratch;
   for (const { muted, mix, weight, slots, sample } of sources) {
-    if (muted || weight === 0 || !sample(time, own)) continue;
+    const share = muted || weight === 0 ? 0 : weight * sample(time, own);
+    if (share === 0) continue;
     for (const slot of slots) {
+      const [is, now, rest] = [own[slot]!, values[slot]!, set.rest[slot]!];
       if (set.isChoice(slot)) {
-        if (weight >= 0.5) values[slot] = own[slot]!;
-      } else if (mix === 'replace' && weight === 1) {
-        values[slot] = own[slot]!;
-      } else if (mix === 'add') values[slot]! += weight * own[slot]!;
-      else values[slot]! += weight * (own[slot]! - values[slot]!);
+        if (share >= 0.5) values[slot] = is;
+      } else if (mix === 'add') values[slot] = now + share * is;
+      else if (mix === 'replace') values[slot] = share === 1 ? is : now + share * (is - now);
+      else if (share * Math.abs(is - rest) > Math.abs(now - rest)) {
+        values[slot] = rest + share * (is - rest);
+      }
     }
   }
   set.confine(values);

@@ -16,9 +16,15 @@ import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
 import { backdropSchema } from '../scene/backdrop';
 import { castMemberSchema } from '../scene/cast';
 import { lineSchema } from '../scene/line';
+import { performanceSchema } from '../scene/performanceSettings';
 import { markerSchema } from '../scene/marker';
+import { reactionSchema, sceneReactionSchema } from '../reactions/reaction';
+import { SHAPING_SCHEMAS } from '../reactions/shaping';
+import { SIGNAL_SCHEMAS } from '../reactions/signalSpec';
 import { rowSchema, SCENE_VERSION, sceneFields } from '../scene/scene';
 import recorded from './schemaDigests.json' with { type: 'json' };
+
+const ofReactions = [...Object.values(SIGNAL_SCHEMAS), ...Object.values(SHAPING_SCHEMAS)];
 
 /** All that a document of each kind is checked by, piece by piece: a schema that is chosen by a value tells nothing itself. */
 const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]>> = {
@@ -26,6 +32,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
   scene: [
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
+    ...[sceneReactionSchema, performanceSchema, ...ofReactions],
   ],
   character: [
     ...[
@@ -37,6 +44,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ],
     ...[stopPartSchema, regionChangeSchema, bendSchema, bendPointSchema, regionSchema],
     ...[jointSchema, swaySchema, padSchema, viewSchema],
+    ...[reactionSchema, ...ofReactions],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],
     ...[...Object.values(INSIDE_SCHEMAS), ...Object.values(LID_SCHEMAS)],
   ],

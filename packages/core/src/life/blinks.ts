@@ -1,5 +1,5 @@
-import { unsafeUniformIntDistribution, xoroshiro128plus } from 'pure-rand';
 import { firstWhere } from '../numbers';
+import { randomNumbers } from './randomNumbers';
 
 /** When the lids are down, in seconds. */
 export interface Blink {
@@ -7,7 +7,7 @@ export interface Blink {
   readonly end: number;
 }
 
-const LIDS_DOWN = 0.125;
+export const LIDS_DOWN = 0.125;
 const DOUBLE_BLINK_GAP = 0.2;
 /** Seconds that lids take to come down, and to go up again. */
 const CLOSING = 0.04;
@@ -23,8 +23,7 @@ export function blinksFor(
   length: number,
   { shortest, longest, doubles }: { shortest: number; longest: number; doubles: number },
 ): Blink[] {
-  const random = xoroshiro128plus(seed);
-  const chance = () => unsafeUniformIntDistribution(0, 0xffffff, random) / 0x1000000;
+  const chance = randomNumbers(seed);
   const blinks: Blink[] = [];
   let time = 0;
   for (;;) {

@@ -10,8 +10,10 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
   const changes = new Map<string, Flicks>();
   for (const [id, memo] of after.memos) {
     const known = before.memos.get(id);
-    if (known !== memo)
-      changes.set(id, known?.value.controls === memo.value.controls ? Infinity : 0);
+    if (known === memo) continue;
+    const [was, is] = [known?.value, memo.value];
+    const kept = was?.controls === is.controls && was.reactions === is.reactions;
+    changes.set(id, kept ? Infinity : 0);
   }
   for (const { line } of [...before.lines.values(), ...after.lines.values()]) {
     for (const { scene } of [before, after]) {

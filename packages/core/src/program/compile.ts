@@ -5,10 +5,13 @@ import { castOf } from '../scene/cast';
 import { linesOf, type Scene } from '../scene/scene';
 import { trackOfLine } from '../scene/shapeLine';
 import type { VoiceTrack } from '../speech/voiceTrack';
+import { toSeconds } from '../time';
 import { compileCaptions, type CaptionsProgram, type Typefaces } from './captions';
 import { compileLine, selectAtOnce, type LineProgram, type SelectMouths } from './lineProgram';
 import { compileMember, type MemberProgram } from './memberProgram';
 import { reuse, type Memo } from './memo';
+import { placedVoices } from './placedVoices';
+import type { SignalScene } from './signalCurves';
 
 /** A scene with all that it refers to. */
 export interface SceneMaterial {
@@ -31,6 +34,8 @@ export interface Program {
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
   readonly backdrop: Memo<BackdropItems>;
   readonly captions: CaptionsProgram;
+  /** What reactions may follow. */
+  readonly signals: Memo<SignalScene>;
 }
 
 /** What of a backdrop is painted behind the cast and in front of it, back to front. */
@@ -57,16 +62,29 @@ export function compile(
     return character ? [{ member, character }] : [];
   });
   const lines = compileLines(material, before, select);
+  const signals = signalScene(material, before?.signals);
   const memos = new Map(
     cast.map(({ member, character }) => {
       const rows = inOrder(scene.rows).filter(({ target }) => target === member.id);
       const own = [...lines.values()].filter(({ line }) => rows.some(({ id }) => id === line.row));
       const known = before?.memos.get(member.id);
-      const inputs = [member, character, scene.length, ...rows, ...own];
+      const reactions = [
+        ...inOrder(character.reactions),
+        ...inOrder(scene.reactions).filter((reaction) => reaction.member === member.id),
+      ];
+      const heard = reactions.length > 0 ? [signals.value] : [];
+      const inputs = [member, character, scene.length, ...rows, ...own, ...reactions, ...heard];
       return [
         member.id,
         reuse(known, inputs, () =>
-          compileMember({ member, character }, rows, own, scene.length, known?.value),
+          compileMember(
+            { member, character },
+            rows,
+            own,
+            scene.length,
+            { own: reactions, scene: signals.value },
+            known?.value,
+          ),
         ),
       ] as const;
     }),
@@ -79,10 +97,26 @@ export function compile(
     captions: compileCaptions(scene, members, tracks, typefaces, before?.captions),
     lines,
     memos,
+    signals,
     backdrop: reuse(before?.backdrop, [scene.backdrop, scene.stage], () =>
       scene.backdrop ? backdropItems(scene.backdrop, scene.stage) : NO_BACKDROP,
     ),
   };
+}
+
+/** All that reactions may follow; the very same as before where nothing of it differs. */
+function signalScene(
+  { scene, tracks }: SceneMaterial,
+  before: Memo<SignalScene> | undefined,
+): Memo<SignalScene> {
+  const voices = placedVoices(scene, tracks, before?.value.voices);
+  // Only who stands to the left of whom matters, so that dragging somebody changes nothing until they pass another.
+  const across = castOf(scene).toSorted((a, b) => a.x - b.x || (a.id < b.id ? -1 : 1));
+  return reuse(before, [voices, scene.length, ...across.map(({ id }) => id)], () => ({
+    voices,
+    places: new Map(across.map(({ id }, rank) => [id, rank])),
+    length: toSeconds(scene.length),
+  }));
 }
 
 function compileLines(

@@ -6,4 +6,5 @@ export { fontsOf, type Typefaces } from './captions';
 export * from './player';
 export * from './seenCaptions';
 export * from './spokenScene';
+export { type ReactionProgram } from './reactionPrograms';
 export * from './review';

@@ -8,8 +8,11 @@ import type { CastMember } from '../scene/cast';
 import type { Row } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import { toSeconds, type Flicks } from '../time';
+import type { Reaction, SceneReaction } from '../reactions';
 import type { LineProgram } from './lineProgram';
 import { reuse, type Memo } from './memo';
+import { reactionPrograms, type ReactionProgram } from './reactionPrograms';
+import type { SignalScene } from './signalCurves';
 import { blinkSource, dialogueSource } from './sources';
 
 /** A cast member made ready: what moves its controls, and where it stands. */
@@ -25,6 +28,14 @@ export interface MemberProgram {
   /** Maps the artwork onto the stage. */
   readonly place: Matrix;
   readonly blinks: Memo<readonly Blink[]>;
+  /** The lower ones first. */
+  readonly reactions: Memo<readonly ReactionProgram[]>;
+}
+
+/** The reactions of a cast member, the lower ones first, and what they may follow. */
+export interface Reacting {
+  readonly own: readonly (Reaction | SceneReaction)[];
+  readonly scene: SignalScene;
 }
 
 /** Makes ready what moves a cast member, and where it stands. */
@@ -33,6 +44,7 @@ export function compileMember(
   rows: readonly Row[],
   lines: readonly LineProgram[],
   length: Flicks,
+  reacting: Reacting,
   before: MemberProgram | undefined,
 ): MemberProgram {
   const controls = controlsOf(character);
@@ -40,7 +52,7 @@ export function compileMember(
   const blinks = reuse(before?.blinks, [member.id, length, eyes.blinking], () =>
     blinksFor(seedFrom(member.id), toSeconds(length), eyes.blinking),
   );
-  const sources = [
+  const below = [
     ...(eyes.lids ? [blinkSource(controls, blinks.value)] : []),
     ...(mouth
       ? rows.map(({ id, muted }) =>
@@ -53,15 +65,35 @@ export function compileMember(
         )
       : []),
   ];
+  const reactions = reactionsOf(controls, member.id, [...rows, ...lines], reacting, below, before);
   const place = placeOf(member, character);
   const simulations =
     before?.character === character
       ? before.simulations
       : [...followersOf(controls), ...swaySimulations(character)];
   return {
-    ...{ member, character, controls, lines, simulations, place, blinks },
-    sources: inLayers(sources),
+    ...{ member, character, controls, lines, simulations, place, blinks, reactions },
+    sources: inLayers([...below, ...reactions.value.flatMap(({ source }) => source ?? [])]),
   };
+}
+
+const NO_REACTIONS: MemberProgram['reactions'] = { inputs: [], value: [] };
+
+/** What reacts, made anew only where what it follows is another. @param beneath what moves the controls that it may follow */
+function reactionsOf(
+  controls: ControlSet,
+  member: string,
+  beneath: readonly unknown[],
+  { own, scene }: Reacting,
+  below: readonly ControlSource[],
+  before: MemberProgram | undefined,
+): MemberProgram['reactions'] {
+  if (own.length === 0) return NO_REACTIONS;
+  const follows = own.some(({ signal }) => signal.kind === 'control');
+  const inputs = [controls, ...own, scene, ...(follows ? beneath : [])];
+  return reuse(before?.reactions, inputs, () =>
+    reactionPrograms(own, { member, controls, scene }, below),
+  );
 }
 
 /** What moves with the jaw, and softly. */

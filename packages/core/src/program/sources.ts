@@ -46,7 +46,7 @@ export function dialogueSource(
     sample: (time, values) => {
       const state = spokenAt(time);
       if (state) write(values, state);
-      return state !== null;
+      return state === null ? 0 : 1;
     },
   };
 }
@@ -82,7 +82,7 @@ export function blinkSource(set: ControlSet, blinks: readonly Blink[]): ControlS
     ...{ layer: 'life', muted: false, mix: 'replace', weight: 1, slots: [slot] },
     sample: (time, values) => {
       values[slot] = closedAt(blinks, toSeconds(time));
-      return true;
+      return 1;
     },
   };
 }

@@ -98,16 +98,23 @@ export const NAMES_AS_IDS = /^[^\p{Cc}\p{Surrogate}]{1,300}$/u;
  * Checks every record of a table by itself; a record stands under its own id.
  *
  * @param ids what the ids must look like
+ * @param most so many records at most
  */
 export function recordsSchema<Item>(
   schema: Schema<Item>,
   name: string,
   ids = ID,
+  most = Infinity,
 ): Schema<Records<Item>> {
   return lazy((value: unknown) => {
     const keys = Object.keys((value as object | null) ?? {});
     return object(Object.fromEntries(keys.map((key) => [key, schema])))
       .required()
+      .test(
+        'count',
+        `more than ${most} records of the kind “${name}” can’t be kept`,
+        () => keys.length <= most,
+      )
       .test('form', `an id of a ${name} can’t be used`, () => keys.every((key) => ids.test(key)))
       .test('ids', `every ${name} must stand under its own id`, (table) =>
         Object.entries(table as Record<string, { id?: unknown }>).every(

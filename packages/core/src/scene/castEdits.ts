@@ -1,4 +1,5 @@
 import { mapped, turning } from '../geometry';
+import type { SceneReaction } from '../reactions';
 import { inOrder, inTable, withRecord } from '../records';
 import { castOf, standing, type CastMember } from './cast';
 import { linesOf, type Row, type Scene } from './scene';
@@ -75,6 +76,12 @@ export function withoutMember(scene: Scene, id: string): Scene {
       linesOf(scene)
         .filter(({ row }) => kept.has(row))
         .map((line) => [line.id, line]),
+    ),
+    reactions: inTable<SceneReaction>(
+      inOrder(scene.reactions).filter(({ member }) => member !== id),
+    ),
+    performances: Object.fromEntries(
+      Object.entries(scene.performances).filter(([member]) => member !== id),
     ),
   };
 }

@@ -12,6 +12,7 @@ export * from './marker';
 export * from './matchScripts';
 export * from './moods';
 export * from './newLines';
+export * from './performanceSettings';
 export * from './production';
 export * from './replaceVoice';
 export * from './scene';

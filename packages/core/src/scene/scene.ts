@@ -1,4 +1,5 @@
 import { boolean, lazy, number, object, string, type Schema } from 'yup';
+import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
   FLICKS_PER_SECOND,
@@ -11,11 +12,12 @@ import { backdropSchema, type Backdrop } from './backdrop';
 import { captionSettingsSchema, type CaptionSettings } from './captionSettings';
 import { castMemberSchema, type CastMember } from './cast';
 import { colorSchema } from './color';
+import { performanceSchema, type Performance } from './performanceSettings';
 import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from './line';
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 9;
+export const SCENE_VERSION = 10;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -52,6 +54,9 @@ export interface Scene {
   /** The stretch that is worked on just now; null for all of it. */
   readonly workArea: Stretch | null;
   readonly captions: CaptionSettings;
+  readonly reactions: Records<SceneReaction>;
+  /** Who performs by themselves, and how. */
+  readonly performances: Records<Performance>;
 }
 
 const sortedLines = new WeakMap<object, readonly Line[]>();
@@ -128,9 +133,20 @@ export const sceneSchema: Schema<Scene> = object({
   rows: recordsSchema(rowSchema, 'row'),
   lines: recordsSchema(lineSchema, 'line'),
   markers: recordsSchema(markerSchema, 'marker'),
+  reactions: recordsSchema(sceneReactionSchema, 'reaction', undefined, MOST_REACTIONS.scene),
+  performances: recordsSchema(performanceSchema, 'performance'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
     Object.values(rows as Records<Row>).every(({ target }) => Object.hasOwn(cast, target)),
+  )
+  .test(
+    'reactions',
+    'every reaction and performance must be that of a member of the cast',
+    ({ cast, reactions, performances }) =>
+      [
+        ...Object.values(reactions as Records<SceneReaction>).map(({ member }) => member),
+        ...Object.keys(performances as object),
+      ].every((member) => Object.hasOwn(cast, member)),
   )
   .test('rows', 'every line must stand in a row', ({ rows, lines }) =>
     Object.values(lines as Records<Line>).every(({ row }) => Object.hasOwn(rows, row)),

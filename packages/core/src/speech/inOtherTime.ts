@@ -35,6 +35,7 @@ export function inOtherTime(track: VoiceTrack, factor: number): VoiceTrack {
     },
     loudness: slower(track.loudness),
     spectrum: track.spectrum && slower(track.spectrum),
+    pitch: track.pitch && slower(track.pitch),
   };
   made.set(factor, after);
   return after;

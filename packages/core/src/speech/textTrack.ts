@@ -81,6 +81,7 @@ export function textTrack(
     deviations: null,
     loudness: { rate: RATE, values },
     spectrum: null,
+    pitch: null,
     quality: null,
   };
 }

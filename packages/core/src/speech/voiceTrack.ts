@@ -37,11 +37,13 @@ export interface VoiceTrack {
   readonly loudness: Signal;
   /** Null in tracks that an older Cruvo heard. */
   readonly spectrum: Spectrum | null;
+  /** Pitch in Hz over time, 0 where there is none; null in tracks that an older Cruvo heard, and of text. */
+  readonly pitch: Signal | null;
   /** What may spoil the hearing; null in tracks that an older Cruvo heard. */
   readonly quality: VoiceQuality | null;
 }
 
-export const TRACK_VERSION = 3;
+export const TRACK_VERSION = 4;
 
 /** The sound at a time in seconds; the last one after the end. */
 export function soundAt(track: VoiceTrack, time: number): Sound | undefined {
@@ -72,6 +74,7 @@ export function tentativeTrack(sounds: readonly Sound[], duration: number): Voic
     deviations: null,
     loudness: { rate: 1, values: [UNKNOWN_LEVEL] },
     spectrum: null,
+    pitch: null,
     quality: null,
   };
 }

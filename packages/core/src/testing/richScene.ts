@@ -154,6 +154,7 @@ export function richScene(): SceneMaterial {
       markers: {},
       workArea: null,
       captions: USUAL_CAPTIONS,
+      ...{ reactions: {}, performances: {} },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -28,6 +28,7 @@ export function testTrack(...parts: TestSound[]): VoiceTrack {
     deviations: null,
     loudness: { rate: 100, values },
     spectrum: null,
+    pitch: null,
     quality: null,
   };
 }

@@ -17,7 +17,7 @@ import { IconButton } from '../../shell/IconButton';
 import { NameField } from '../../shell/NameField';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { valueOf } from '../controlActions';
-import { followPointer } from '../stage/followPointer';
+import { followPointer } from '../../shell/followPointer';
 import { stopSweep } from '../sweep';
 
 /** Keys move it by this share of the way. */

@@ -15,7 +15,7 @@ import type { CharacterStore } from '../characterStore';
 import { letGo } from '../letGo';
 import { placingOf } from '../placing';
 import { stopSweep } from '../sweep';
-import { followPointer } from './followPointer';
+import { followPointer } from '../../shell/followPointer';
 import { gesture } from './gesture';
 
 /** What each kind of point does, in words. */

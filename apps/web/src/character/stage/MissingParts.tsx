@@ -9,7 +9,7 @@ import {
 } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { useCharacter } from '../CharacterContext';
-import { followPointer } from './followPointer';
+import { followPointer } from '../../shell/followPointer';
 import { useSayMeaning } from './useSayMeaning';
 
 type Wanted = readonly (readonly [role: Role, side: Meaning['side']])[];

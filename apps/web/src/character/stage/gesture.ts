@@ -1,5 +1,5 @@
 import type { CharacterStore } from '../characterStore';
-import { followPointer } from './followPointer';
+import { followPointer } from '../../shell/followPointer';
 
 /** Follows the pointer until it is let go. Whatever it changes is one step to undo. */
 export function gesture({ history }: CharacterStore, onMove: (event: PointerEvent) => void): void {

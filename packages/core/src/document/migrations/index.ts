@@ -1,7 +1,7 @@
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
 import { bodiesThatBend } from './character/0006-bodies-that-bend';
-import { padsAndViews } from './character/0007-pads-and-views';
+import { padsViewsAndReactions } from './character/0007-pads-views-and-reactions';
 import { bodyControls } from './character/0005-body-controls';
 import { records as characterRecords } from './character/0004-records';
 import type { Body, Migration } from './migration';
@@ -13,12 +13,20 @@ import { layeredBackdrops } from './scene/0007-layered-backdrops';
 import { captionsAndRowOrder } from './scene/0009-captions-and-row-order';
 import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
+import { reactions } from './scene/0010-reactions';
 import { sounds } from './scene/0002-sounds';
 
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
   production: [pronunciations],
-  character: [parts, browsAndInsides, characterRecords, bodyControls, bodiesThatBend, padsAndViews],
+  character: [
+    parts,
+    browsAndInsides,
+    characterRecords,
+    bodyControls,
+    bodiesThatBend,
+    padsViewsAndReactions,
+  ],
   scene: [
     sounds,
     moods,
@@ -28,6 +36,7 @@ export const MIGRATIONS = {
     layeredBackdrops,
     linesWithoutAVoice,
     captionsAndRowOrder,
+    reactions,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

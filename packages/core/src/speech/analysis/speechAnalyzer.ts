@@ -1,5 +1,6 @@
 import { LoudnessMeter } from '../../audio/loudness';
 import { FRAME_RATE, HEARING_RATE, MelAnalyser, type MelFrames } from '../../audio/melBands';
+import { PitchMeter } from '../../audio/pitch';
 import { Resampler } from '../../audio/resample';
 import { SpectrumMeter } from '../../audio/spectrum';
 import { ClippingMeter, measureQuality } from '../../audio/voiceQuality';
@@ -33,6 +34,7 @@ export class SpeechAnalyzer {
   private readonly aligner: Aligner | null;
   private readonly loudness: LoudnessMeter;
   private readonly spectrum = new SpectrumMeter();
+  private readonly pitch: PitchMeter;
   private readonly clipping: ClippingMeter;
   private readonly shares = new VisemeShares();
   private readonly spans: PhoneSpan[] = [];
@@ -54,6 +56,7 @@ export class SpeechAnalyzer {
     this.decoder = new PhoneDecoder(model, DECODING);
     this.aligner = script && script.words.length > 0 ? new Aligner(model, script, excerpt) : null;
     this.loudness = new LoudnessMeter(sampleRate);
+    this.pitch = new PitchMeter(sampleRate);
     this.clipping = new ClippingMeter(sampleRate);
   }
 
@@ -61,6 +64,7 @@ export class SpeechAnalyzer {
   push(mono: Float32Array): void {
     this.samples += mono.length;
     this.loudness.push(mono);
+    this.pitch.push(mono);
     this.clipping.push(mono);
     this.hear(this.analyser.push(this.resampler.push(mono)));
     this.add(this.decoder.settle(LAG));
@@ -96,6 +100,7 @@ export class SpeechAnalyzer {
       deviations: alignment && departuresOf(alignment),
       loudness,
       spectrum,
+      pitch: this.pitch.finish(),
       quality: measureQuality(loudness, spectrum, this.clipping.times.length, spokenIn(sounds)),
     };
   }

@@ -13,6 +13,7 @@ const rich: VoiceTrack = {
   words: [{ text: 'łódź 👄', start: 0.3, end: 0.8 }],
   deviations: { skipped: ['naïve'], repeated: [], added: [{ start: 0.1, end: 0.2 }] },
   spectrum: { rate: 50, levels: Uint8Array.of(0, 90, 255) },
+  pitch: { rate: 50, values: [0, 118.25, Math.fround(121.7)] },
   quality: {
     ...{ spoken: 0.5, speechLevel: -20, backgroundLevel: null, tonal: 0, tuneful: 0 },
     ...{ clippedPerMinute: 0, decay: null, highest: 8000 },
@@ -53,6 +54,7 @@ describe('a track’s file', () => {
     ['sounds that go back', sounds((at) => (at === 1 ? { end: 0.2 } : {})), /touch each other/],
     ['a confidence above 1', sounds(() => ({ confidence: 1.5 })), /0 to 1/],
     ['loudness that is no number', { ...rich, loudness: { rate: 100, values: [NaN] } }, /numbers/],
+    ['a pitch below 0', { ...rich, pitch: { rate: 50, values: [-1] } }, /Hz/],
     ['words that end first', { ...rich, words: [{ text: 'a', start: 2, end: 1 }] }, /begin before/],
     ['a rate of nothing', { ...rich, loudness: { rate: 0, values: [] } }, /damaged/],
   ])('is refused with %s', (_what, track, sentence) => {
@@ -67,7 +69,7 @@ describe('a track’s file', () => {
 
 describe('tracks of every version that was released', () => {
   it('are kept', () => {
-    expect(TRACK_FIXTURES.map(({ version }) => version)).toEqual([1, 2, TRACK_VERSION]);
+    expect(TRACK_FIXTURES.map(({ version }) => version)).toEqual([1, 2, 3, TRACK_VERSION]);
   });
   it.each(TRACK_FIXTURES.map(({ version, bytes }) => [version, bytes] as const))(
     'open: version %d',
@@ -78,6 +80,10 @@ describe('tracks of every version that was released', () => {
       expect(loudness.values).toHaveLength(200);
     },
   );
+  it('keep the pitch that was heard, where any was', () => {
+    const pitches = TRACK_FIXTURES.map(({ bytes }) => readTrack(bytes).pitch?.values);
+    expect(pitches).toEqual([undefined, undefined, undefined, [0, 110, Math.fround(123.4)]]);
+  });
   it('keep the spectrum that was heard', () => {
     const { spectrum } = readTrack(TRACK_FIXTURES[1]!.bytes);
     expect([...spectrum!.levels]).toEqual([1, 2, 250]);

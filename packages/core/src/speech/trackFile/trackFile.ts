@@ -14,6 +14,8 @@ import type { TrackBody } from './migrations/trackBody';
 
 /** How a track names itself in its file. */
 const FORMAT = 'voice track';
+/** Versions that were kept as safetensors. */
+const VERSIONS_OF_FILES = ['3', String(TRACK_VERSION)];
 /** Stands for no phone, and for no word. */
 const NONE = -1;
 
@@ -22,7 +24,7 @@ const NONE = -1;
  * moment are arrays of numbers, so that half an hour is read in a few milliseconds.
  */
 export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
-  const { sounds, words, loudness, spectrum } = track;
+  const { sounds, words, loudness, spectrum, pitch } = track;
   const phones = new Numbering();
   const texts = new Numbering();
   const row = (values: Tensor['values']): Tensor => ({ shape: [values.length], values });
@@ -37,6 +39,7 @@ export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
     ['word.text', row(Int32Array.from(words, ({ text }) => texts.of(text)))],
     ['loudness', row(Float64Array.from(loudness.values))],
     ...(spectrum ? [['spectrum', row(spectrum.levels)] as const] : []),
+    ...(pitch ? [['pitch', row(Float32Array.from(pitch.values))] as const] : []),
   ]);
   const about: About = {
     duration: track.duration,
@@ -45,6 +48,7 @@ export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
     deviations: track.deviations,
     loudnessRate: loudness.rate,
     spectrumRate: spectrum?.rate ?? null,
+    pitchRate: pitch?.rate ?? null,
     quality: track.quality,
   };
   const metadata = { format: FORMAT, version: String(TRACK_VERSION), about: JSON.stringify(about) };
@@ -63,6 +67,8 @@ type About = Pick<VoiceTrack, 'duration' | 'deviations' | 'quality'> & {
   readonly texts: readonly string[];
   readonly loudnessRate: number;
   readonly spectrumRate: number | null;
+  /** Version 3 had none. */
+  readonly pitchRate?: number | null;
 };
 
 const seconds = () => number().required().min(0);
@@ -78,6 +84,7 @@ const aboutSchema = object({
     .nullable(),
   loudnessRate: number().required().positive(),
   spectrumRate: number().defined().nullable().positive(),
+  pitchRate: number().nullable().positive(),
   quality: qualitySchema.defined().nullable(),
 });
 
@@ -118,7 +125,8 @@ class Unfit extends Error {}
 
 function fromTensors({ metadata, tensors }: Tensors): VoiceTrack {
   if (metadata['format'] !== FORMAT) throw new Unfit('it is something else');
-  if (metadata['version'] !== String(TRACK_VERSION)) throw new Unfit('a newer Cruvo made it');
+  if (!VERSIONS_OF_FILES.includes(metadata['version'] ?? ''))
+    throw new Unfit('a newer Cruvo made it');
   const about = aboutSchema.validateSync(JSON.parse(metadata['about'] ?? ''), {
     strict: true,
   }) as unknown as About;
@@ -159,6 +167,7 @@ function fromTensors({ metadata, tensors }: Tensors): VoiceTrack {
       about.spectrumRate === null
         ? null
         : { rate: about.spectrumRate, levels: Uint8Array.from(row('spectrum')) },
+    pitch: about.pitchRate ? { rate: about.pitchRate, values: Array.from(row('pitch')) } : null,
     quality: about.quality,
   });
 }
@@ -176,7 +185,7 @@ function fromJson(bytes: Uint8Array): VoiceTrack {
 
 /** @throws Unfit where numbers are not what a track's are */
 function checked(track: VoiceTrack): VoiceTrack {
-  const { sounds, words, loudness, duration } = track;
+  const { sounds, words, loudness, pitch, duration } = track;
   let at = 0;
   for (const { start, end, viseme, confidence } of sounds) {
     if (start !== at || !(end > start)) {
@@ -195,5 +204,6 @@ function checked(track: VoiceTrack): VoiceTrack {
     throw new Unfit('words must begin before they end');
   }
   if (!loudness.values.every(Number.isFinite)) throw new Unfit('loudness must be numbers');
+  if (pitch && !pitch.values.every((hertz) => hertz >= 0)) throw new Unfit('pitch must be Hz');
   return track;
 }

@@ -2,8 +2,8 @@ import type { Body, Migration } from '../migration';
 
 type Table = Readonly<Record<string, Body>>;
 
-/** Controls may be set together, heads be drawn from several sides; stops may show a part mirrored. */
-export const padsAndViews: Migration = (character) => ({
+/** Controls may be set together, heads be drawn from several sides; stops may show a part mirrored; signals may move it. */
+export const padsViewsAndReactions: Migration = (character) => ({
   ...character,
   controls: mapped(character['controls'] as Table, (control) => ({
     ...control,
@@ -12,7 +12,7 @@ export const padsAndViews: Migration = (character) => ({
       parts: mapped(stop['parts'] as Table, (part) => ({ ...part, mirrored: false })),
     })),
   })),
-  ...{ pads: {}, views: {} },
+  ...{ pads: {}, views: {}, reactions: {} },
 });
 
 function mapped(table: Table, change: (record: Body) => Body): Table {

@@ -1,0 +1,114 @@
+import { closestCenter, DndContext } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Dropdown, Form } from 'react-bootstrap';
+import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
+import { castOf } from '@cruvo/core/scene';
+import { useSorting } from '../../shell/useSorting';
+import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { PerformanceCard } from './PerformanceCard';
+import { ReactionCard } from './ReactionCard';
+import { useReactions } from './useReactions';
+
+/** What moves a character by itself: its performance, and every reaction that it is made of or that people made. */
+export function LifePanel() {
+  const { store, characters } = useOpenScene();
+  const { member } = useFocus();
+  const cast = useScene(({ scene }) => castOf(scene));
+  if (member === null) {
+    return <p className="quiet">Nobody is on the stage yet. Bring a character in first.</p>;
+  }
+  const nameOf = (id: string) => {
+    const one = cast.find((other) => other.id === id);
+    return one?.name ?? characters.get(one?.character ?? '')?.name ?? '';
+  };
+  return (
+    <>
+      {cast.length > 1 && (
+        <Form.Select
+          size="sm"
+          className="mb-2"
+          aria-label="Whose life"
+          value={member}
+          onChange={({ target }) => store.getState().chooseMember(target.value)}
+        >
+          {cast.map(({ id }) => (
+            <option key={id} value={id}>
+              {nameOf(id)}
+            </option>
+          ))}
+        </Form.Select>
+      )}
+      <PerformanceCard key={member} member={member} name={nameOf(member)} />
+      <Reactions key={`of ${member}`} member={member} />
+    </>
+  );
+}
+
+function Reactions({ member }: { member: string }) {
+  const { characters } = useOpenScene();
+  const character = useScene(({ scene }) => characters.get(scene.cast[member]!.character));
+  const actions = useReactions(member);
+  const [open, setOpen] = useState<string | null>(null);
+  // The highest, which has the last word, stands first.
+  const shown = actions.reactions.toReversed();
+  const ids = shown.map(({ id }) => id);
+  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
+    actions.move(ids[from]!, ids.length - 1 - to),
+  );
+  const add = (at: number) => {
+    const preset = REACTION_PRESETS[at];
+    const seed = actions.reactions.length + 1;
+    if (!preset || !character) return setOpen(actions.add('Reaction', {}));
+    const made = preset.make(bodyMapOf(character), seed);
+    setOpen(actions.add(preset.name, made));
+  };
+  return (
+    <>
+      <div className="d-flex align-items-center mb-2">
+        <h2 className="h6 mb-0 flex-fill">Reactions</h2>
+        <Dropdown>
+          <Dropdown.Toggle size="sm" variant="outline-secondary" className="no-caret">
+            <Plus size={16} aria-hidden /> Reaction
+          </Dropdown.Toggle>
+          <Dropdown.Menu align="end" popperConfig={{ strategy: 'fixed' }}>
+            {REACTION_PRESETS.map(({ name, needs }, at) => (
+              <Dropdown.Item
+                as="button"
+                key={name}
+                title={`Needs ${needs}`}
+                onClick={() => add(at)}
+              >
+                {name}
+              </Dropdown.Item>
+            ))}
+            <Dropdown.Divider />
+            <Dropdown.Item as="button" onClick={() => add(-1)}>
+              One of your own
+            </Dropdown.Item>
+          </Dropdown.Menu>
+        </Dropdown>
+      </div>
+      {shown.length === 0 && (
+        <p className="quiet small">
+          A reaction lets a voice, chance or time move something: a lamp that glows with loudness, a
+          crest that rises on stressed words.
+        </p>
+      )}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          {shown.map((reaction) => (
+            <ReactionCard
+              key={reaction.id}
+              reaction={reaction}
+              actions={actions}
+              open={open === reaction.id}
+              onOpen={(now) => setOpen(now ? reaction.id : null)}
+            />
+          ))}
+        </SortableContext>
+      </DndContext>
+    </>
+  );
+}

@@ -1,0 +1,3 @@
+export * from './bodyMap';
+export * from './bringToLife';
+export * from './presets';

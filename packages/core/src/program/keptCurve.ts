@@ -1,0 +1,44 @@
+import { seedFrom } from '../life';
+import type { StepCurve } from '../reactions';
+import { timeOfStep } from '../simulation';
+import type { Flicks } from '../time';
+
+/** Steps that are computed together. */
+const CHUNK = 240;
+/** Chunks that are kept. */
+const MOST = 64;
+const STEP = timeOfStep(1);
+
+/** A curve of which stretches are computed as they are asked for, and kept. */
+export class KeptCurve {
+  private readonly chunks = new Map<number, Float64Array>();
+  /** Chunks of different curves begin at different times, so that a frame never has to compute all of them. */
+  private readonly shift: number;
+
+  constructor(
+    private readonly curve: StepCurve,
+    id: string,
+  ) {
+    this.shift = Math.abs(seedFrom(id)) % CHUNK;
+  }
+
+  /** The value at a time of the scene, evenly between two steps. */
+  at(time: Flicks): number {
+    const place = time / STEP;
+    const step = Math.floor(place);
+    const before = this.value(step);
+    return place === step ? before : before + (place - step) * (this.value(step + 1) - before);
+  }
+
+  private value(step: number): number {
+    const chunk = Math.floor((step + this.shift) / CHUNK);
+    const from = chunk * CHUNK - this.shift;
+    let values = this.chunks.get(chunk);
+    if (!values) {
+      values = this.curve(from, CHUNK);
+      if (this.chunks.size >= MOST) this.chunks.delete(this.chunks.keys().next().value!);
+      this.chunks.set(chunk, values);
+    }
+    return values[step - from]!;
+  }
+}

@@ -1,0 +1,170 @@
+import type { ControlSet, ControlSource } from '../controls';
+import { mixControls } from '../controls';
+import {
+  shapedCurve,
+  type Reaction,
+  type ReactionTarget,
+  type SceneReaction,
+  type StepCurve,
+} from '../reactions';
+import { timeOfStep } from '../simulation';
+import { FLICKS_PER_SECOND, type Flicks } from '../time';
+import { KeptCurve } from './keptCurve';
+import { signalCurve, type SignalScene } from './signalCurves';
+
+/** A reaction made ready. */
+export interface ReactionProgram {
+  readonly reaction: Reaction | SceneReaction;
+  /** Why it moves nothing, in a sentence; null where it does. */
+  readonly problem: string | null;
+  /** What it follows, before and after it is shaped. */
+  readonly signal: StepCurve;
+  readonly shaped: StepCurve;
+  /** Null where there is a problem. */
+  readonly source: ControlSource | null;
+}
+
+/** Over how long a reaction comes and goes at the ends of its stretch. */
+const SOFT: Flicks = 0.4 * FLICKS_PER_SECOND;
+const NOTHING: StepCurve = (_from, count) => new Float64Array(count);
+
+/**
+ * Makes the reactions of a cast member ready.
+ *
+ * @param reactions the lower ones first
+ * @param below what moves the controls beneath them
+ */
+export function reactionPrograms(
+  reactions: readonly (Reaction | SceneReaction)[],
+  { member, controls, scene }: { member: string; controls: ControlSet; scene: SignalScene },
+  below: readonly ControlSource[],
+): readonly ReactionProgram[] {
+  const made = new Map<Reaction, ReactionProgram>();
+  const begun = new Set<Reaction>();
+  for (const reaction of reactions) make(reaction);
+  return reactions.map((reaction) => made.get(reaction)!);
+
+  function make(reaction: Reaction): ReactionProgram {
+    const known = made.get(reaction);
+    if (known) return known;
+    begun.add(reaction);
+    const program = programOf(reaction);
+    made.set(reaction, program);
+    return program;
+  }
+
+  function programOf(reaction: Reaction): ReactionProgram {
+    const failed = (problem: string): ReactionProgram => {
+      return { reaction, problem, signal: NOTHING, shaped: NOTHING, source: null };
+    };
+    const { signal: spec, targets } = reaction;
+    const moved = movedSlots(controls, targets);
+    if (targets.length === 0) return failed('It moves nothing yet: choose a control.');
+    if (moved.length === 0) return failed('What it moves is not there any more.');
+    let signal: StepCurve;
+    if (spec.kind === 'control') {
+      if (!controls.slots.has(bare(spec.control))) {
+        return failed('The control that it follows is not there any more.');
+      }
+      const movers = reactions.filter((other) =>
+        other.targets.some(({ control }) => bare(control) === bare(spec.control)),
+      );
+      if (movers.some((other) => begun.has(other) && !made.has(other))) {
+        return failed('It would follow what it moves itself.');
+      }
+      const sources = movers.flatMap((other) => make(other).source ?? []);
+      signal = controlCurve(controls, spec.control, [...below, ...sources]);
+    } else signal = signalCurve(scene, member, spec, reaction);
+    const shaped = shapedCurve(signal, reaction.shaping);
+    const source = sourceOf(reaction, controls, moved, shaped);
+    return { reaction, problem: null, signal, shaped, source };
+  }
+}
+
+/** A slot of a control, and how far it goes for each unit of a signal, to both sides. */
+interface MovedSlot {
+  readonly slot: number;
+  readonly up: number;
+  readonly down: number;
+}
+
+const bare = (target: string) => target.replace(/\/[xy]$/, '');
+
+/** The slots that targets move; those that are not there are left out. */
+function movedSlots(controls: ControlSet, targets: readonly ReactionTarget[]): MovedSlot[] {
+  return targets.flatMap(({ control: id, amount }): MovedSlot[] => {
+    const control = controls.get(bare(id));
+    const slot = controls.slots.get(bare(id));
+    if (!control || slot === undefined || control.kind === 'choice') return [];
+    if (control.kind === 'range') {
+      const { min, max, rest, reach } = control;
+      const up = reach ?? max - rest;
+      const down = reach ?? rest - min;
+      return [{ slot, ...towards(amount, up, down) }];
+    }
+    if (!id.includes('/')) return [];
+    const axis = id.endsWith('/y') ? 'y' : 'x';
+    const reach = control.reach[axis];
+    return [{ slot: axis === 'y' ? slot + 1 : slot, ...towards(amount, reach, reach) }];
+  });
+}
+
+/** An amount below 0 goes to the other side. */
+function towards(amount: number, up: number, down: number) {
+  return amount >= 0
+    ? { up: amount * up, down: amount * down }
+    : { up: amount * down, down: amount * up };
+}
+
+function sourceOf(
+  reaction: Reaction | SceneReaction,
+  controls: ControlSet,
+  moved: readonly MovedSlot[],
+  shaped: StepCurve,
+): ControlSource {
+  const { mix, weight, muted } = reaction;
+  const stretch = 'stretch' in reaction ? reaction.stretch : null;
+  const kept = new KeptCurve(shaped, reaction.id);
+  const slots = [...new Set(moved.map(({ slot }) => slot))];
+  return {
+    ...{ layer: 'reactions', muted, mix, weight, slots },
+    sample: (time, values) => {
+      const share = stretch ? shareIn(stretch, time) : 1;
+      if (share === 0) return 0;
+      const value = kept.at(time);
+      for (const slot of slots) values[slot] = mix === 'add' ? 0 : controls.rest[slot]!;
+      for (const { slot, up, down } of moved) values[slot]! += value * (value > 0 ? up : down);
+      return share;
+    },
+  };
+}
+
+/** How much of a stretch counts at a time: less towards its ends, nothing outside. */
+function shareIn({ start, end }: { start: Flicks; end: Flicks }, time: Flicks): number {
+  const inside = Math.min(time - start, end - time) / Math.min(SOFT, (end - start) / 2);
+  const share = Math.min(1, Math.max(0, inside));
+  return share * share * (3 - 2 * share);
+}
+
+/** A control as a share of its way: -1 at its least, 0 at rest, 1 at its most. */
+function controlCurve(
+  controls: ControlSet,
+  id: string,
+  sources: readonly ControlSource[],
+): StepCurve {
+  const slot = controls.slots.get(bare(id))! + (id.endsWith('/y') ? 1 : 0);
+  const control = controls.get(bare(id))!;
+  const rest = controls.rest[slot]!;
+  const values = new Float64Array(controls.rest.length);
+  const own = sources.filter(({ slots }) => slots.includes(slot));
+  const wayOf = (value: number) => {
+    if (control.kind === 'range') return value > rest ? control.max - rest : rest - control.min;
+    return control.kind === 'point' ? control.reach[id.endsWith('/y') ? 'y' : 'x'] : 0;
+  };
+  return (from, count) =>
+    Float64Array.from({ length: count }, (_, at) => {
+      const value = mixControls(controls, own, timeOfStep(Math.max(0, from + at)), values)[slot]!;
+      const way = wayOf(value);
+      return way === 0 ? 0 : (value - rest) / way;
+    });
+}

@@ -1,0 +1,6 @@
+export * from './curves';
+export * from './reaction';
+export * from './reactionEdits';
+export * from './shapeCurve';
+export * from './shaping';
+export * from './signalSpec';
