@@ -1,5 +1,6 @@
 import { readdir } from 'node:fs/promises';
 import type { Character } from '@cruvo/core/character';
+import { withPerformance } from '@cruvo/core/performance';
 import { inTable } from '@cruvo/core/records';
 import {
   backdropOf,
@@ -8,6 +9,7 @@ import {
   nameOfFile,
   newLines,
   standing,
+  USUAL_PERFORMANCE,
   withLength,
   withLines,
   type CastMember,
@@ -37,6 +39,9 @@ const PLACES: Readonly<Record<string, Pick<CastMember, 'x' | 'y' | 'scale'>>> = 
   Isbel: { x: 480, y: 1120, scale: 0.78 },
 };
 
+/** How calm each of them is: Corrigan takes his time. */
+const CALM: Readonly<Record<string, number>> = { wick: 0.4, corrigan: 0.8, isbel: 0.35 };
+
 /** The demo's second scene: Isbel and Corrigan wait for fog on the jetty, and Wick glows. */
 export async function fogDialogue(
   services: SeedServices,
@@ -45,7 +50,7 @@ export async function fogDialogue(
   const cast = Object.keys(PLACES).map((name) => {
     const { id, body } = characters.find((one) => one.body.name === name)!;
     const member = standing({ id: name.toLowerCase(), character: id, ...PLACES[name]! });
-    return { member, name: body.name };
+    return { member, name: body.name, body };
   });
   const empty = emptyScene('Waiting for the fog');
   const peopled: Scene = {
@@ -80,8 +85,12 @@ export async function fogDialogue(
     heard.push({ ...line, track: await hear(services, working, line.script) });
   }
   const spoken = withLines(peopled, heard);
-  return withLength(
+  const whole = withLength(
     spoken,
     Math.max(...linesOf(spoken).map((line) => line.start + line.length)) + AFTER,
   );
+  return cast.reduce((scene, { member: { id }, body }, at) => {
+    const calm = CALM[id]!;
+    return withPerformance(scene, id, body, { ...USUAL_PERFORMANCE, calm, seed: at + 1 });
+  }, whole);
 }

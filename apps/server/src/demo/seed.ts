@@ -1,7 +1,14 @@
-import { backdropOf, PRODUCTION_VERSION, type Scene, starterScene } from '@cruvo/core/scene';
+import { withPerformance } from '@cruvo/core/performance';
+import {
+  backdropOf,
+  PRODUCTION_VERSION,
+  starterScene,
+  USUAL_PERFORMANCE,
+  type Scene,
+} from '@cruvo/core/scene';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
-import { withGlow } from './glow';
+import { withCrest, withGlow } from './reacting';
 import { fogDialogue } from './dialogue';
 import {
   demoArtwork,
@@ -34,6 +41,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     ['Isbel', 'Corrigan', 'Wick'].map((name) => demoCharacter(services, name)),
   );
   const lantern = withGlow(wick!);
+  const heron = withCrest(corrigan!);
   const voice = await demoVoice(services, 'isbel-bulletin.flac');
   const starter = starterScene({
     name: 'The evening bulletin',
@@ -55,9 +63,10 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   };
   const dialogue = await fogDialogue(services, [
     { id: DEMO.isbel, body: isbel! },
-    { id: DEMO.corrigan, body: corrigan! },
+    { id: DEMO.corrigan, body: heron },
     { id: DEMO.wick, body: lantern },
   ]);
+  const alive = withPerformance(scene, 'isbel', isbel!, USUAL_PERFORMANCE);
   await services.documents.createProduction(DEMO.production, [
     {
       id: DEMO.production,
@@ -69,9 +78,9 @@ export async function seedDemo(services: SeedServices): Promise<void> {
       },
     },
     { id: DEMO.isbel, kind: 'character', body: isbel! },
-    { id: DEMO.corrigan, kind: 'character', body: corrigan! },
+    { id: DEMO.corrigan, kind: 'character', body: heron },
     { id: DEMO.wick, kind: 'character', body: lantern },
-    { id: DEMO.scene, kind: 'scene', body: scene },
+    { id: DEMO.scene, kind: 'scene', body: alive },
     { id: DEMO.dialogue, kind: 'scene', body: dialogue },
   ]);
 }

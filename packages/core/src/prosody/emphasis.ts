@@ -1,7 +1,7 @@
 import type { VoiceTrack } from '../speech/voiceTrack';
-import { EMPHASIS } from './emphasisModel';
+import { OF_VOICE, WITH_WORDS, type EmphasisModel } from './emphasisModel';
 import { unitFeatures } from './unitFeatures';
-import { spokenUnits } from './spokenUnits';
+import { spokenUnits, type SpokenUnit } from './spokenUnits';
 
 /** A syllable that is stressed. Times in seconds of the voice: those of its vowel. */
 export interface Accent {
@@ -15,27 +15,51 @@ const known = new WeakMap<VoiceTrack, readonly Accent[]>();
 
 /**
  * How strong each word of a voice is stressed, on the syllable that stands out of it; of each syllable where the script was
- * not known. By a linear model of what makes words prominent: level, pitch, length, the kind of word and its place
- * (after Streefkerk 2002 and Mehrabani et al. 2013), trained by `training/emphasis`.
+ * not known. By a linear model of what makes words prominent: level, pitch, length, the kind of word and its place; trained
+ * by `training/emphasis`.
  */
 export function accentsOf(track: VoiceTrack): readonly Accent[] {
   const made = known.get(track);
   if (made) return made;
   const units = spokenUnits(track);
-  const features = unitFeatures(track, units);
-  const weights = units.some(({ text }) => text !== null) ? EMPHASIS.words : EMPHASIS.voice;
-  const accents = units.map(({ syllables }, at) => {
-    const score = weights.reduce((sum, weight, part) => sum + weight * features[at]![part]!, 0);
-    const { start, end } = mostProminent(track, syllables);
-    return { start, end, strength: strengthOf(score) };
+  const model = units.some(({ text }) => text !== null) ? WITH_WORDS : OF_VOICE;
+  const accents = sentencesOf(units).flatMap((own) => {
+    const features = unitFeatures(track, own);
+    return own.map(({ syllables }, at): Accent => {
+      const score = model.weights.reduce(
+        (sum, weight, part) => sum + weight * features[at]![part]!,
+        0,
+      );
+      const { start, end } = mostProminent(track, syllables);
+      return { start, end, strength: strengthOf(score, model) };
+    });
   });
   known.set(track, accents);
   return accents;
 }
 
+/** Units from pause to pause, as many together as a line of those has on which the model was trained. */
+function sentencesOf(units: readonly SpokenUnit[]): SpokenUnit[][] {
+  const sentences: SpokenUnit[][] = [];
+  units.forEach((unit, at) => {
+    const open = sentences.at(-1);
+    const pause = at === 0 ? Infinity : unit.start - units[at - 1]!.end;
+    const ends = open && (open.length >= MOST || (open.length >= FEWEST && pause >= PAUSE));
+    if (!open || ends || pause >= LONG_PAUSE) sentences.push([unit]);
+    else open.push(unit);
+  });
+  return sentences;
+}
+
+/** Units of a sentence: no fewer are parted by a pause, unless it is long; seconds. */
+const FEWEST = 4;
+const MOST = 24;
+const PAUSE = 0.25;
+const LONG_PAUSE = 0.8;
+
 /** Scores of usual words become small strengths, those of stressed ones go towards 1. */
-function strengthOf(score: number): number {
-  return 1 / (1 + Math.exp(-(score - EMPHASIS.middle) / EMPHASIS.spread));
+function strengthOf(score: number, { middle, spread }: EmphasisModel): number {
+  return 1 / (1 + Math.exp(-(score - middle) / spread));
 }
 
 function mostProminent<Span extends { readonly start: number; readonly end: number }>(

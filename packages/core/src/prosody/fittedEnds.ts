@@ -39,8 +39,8 @@ export function spokenValues(curve: Signal, { sounds, duration }: VoiceTrack): F
   const values: number[] = [];
   for (const { start, end, viseme } of sounds) {
     if (viseme === SILENCE) continue;
-    for (let at = Math.ceil(start * RATE); at < end * RATE; at++) {
-      values.push(valueAt(curve, at / RATE));
+    for (let at = Math.ceil(start * RATE); at + 0.5 < end * RATE; at++) {
+      values.push(valueAt(curve, (at + 0.5) / RATE));
     }
   }
   if (values.length === 0) {

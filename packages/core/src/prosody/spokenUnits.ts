@@ -1,3 +1,4 @@
+import { firstWhere } from '../numbers';
 import type { Sound, VoiceTrack } from '../speech/voiceTrack';
 import { SILENCE } from '../speech/visemes';
 import { syllablesOf, type Syllable } from './syllables';
@@ -22,7 +23,9 @@ export function spokenUnits(track: VoiceTrack): readonly SpokenUnit[] {
   const spans = known ? wordSpans(track.sounds) : syllableSpans(track.sounds, syllables);
   return spans.flatMap(({ text, sounds }) => {
     const [start, end] = [sounds[0]!.start, sounds.at(-1)!.end];
-    const own = syllables.filter((syllable) => syllable.start >= start && syllable.start < end);
+    const from = firstWhere(syllables, (syllable) => syllable.start >= start);
+    const to = firstWhere(syllables, (syllable) => syllable.start >= end);
+    const own = syllables.slice(from, to);
     return own.length === 0 ? [] : [{ text, start, end, sounds, syllables: own }];
   });
 }

@@ -55,8 +55,7 @@ export function PerformanceCard({ member, name }: { member: string; name: string
     <section className="control-card" aria-label="Bring to life">
       <div className="d-flex gap-2 mb-2">
         <Button size="sm" className="flex-fill" onClick={begin}>
-          <Sparkles size={16} aria-hidden />{' '}
-          {performs ? `Bring ${name} to life anew` : `Bring ${name} to life`}
+          <Sparkles size={16} aria-hidden /> {performs ? 'Perform anew' : `Bring ${name} to life`}
         </Button>
         <Button
           size="sm"

@@ -1,16 +1,9 @@
 import { useSortable } from '@dnd-kit/sortable';
-import {
-  ChevronDown,
-  ChevronRight,
-  Eye,
-  EyeOff,
-  GripVertical,
-  Headphones,
-  Trash2,
-} from 'lucide-react';
+import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { MIXES, type Mix, type SceneReaction } from '@cruvo/core/reactions';
 import { IconButton } from '../../shell/IconButton';
+import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
 import { useOpenScene } from '../SceneContext';
 import { ReactionStrip } from './ReactionStrip';
@@ -48,7 +41,7 @@ export function ReactionCard({
   return (
     <section
       ref={setNodeRef}
-      className={muted ? 'control-card muted' : 'control-card'}
+      className={muted ? 'control-card reaction muted' : 'control-card reaction'}
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
       aria-label={name}
     >
@@ -79,14 +72,20 @@ export function ReactionCard({
             onRename={(next) => set({ name: next })}
           />
         </span>
-        <IconButton icon={Headphones} label={`Only ${name}`} onClick={() => actions.solo(id)} />
         <IconButton
           icon={muted ? EyeOff : Eye}
           label={muted ? `Let ${name} count` : `Mute ${name}`}
           pressed={muted}
           onClick={() => set({ muted: !muted })}
         />
-        <IconButton icon={Trash2} label={`Delete ${name}`} onClick={() => actions.remove(id)} />
+        <MoreMenu
+          name={name}
+          align="end"
+          entries={[
+            ['Mute all others', () => actions.solo(id)],
+            ['Delete', () => actions.remove(id)],
+          ]}
+        />
       </div>
       {made?.problem && <p className="small text-warning-emphasis mb-1">{made.problem}</p>}
       {open && (

@@ -194,8 +194,8 @@ function Ends({
   return (
     <div className="d-flex align-items-center gap-1 small">
       <span className="quiet flex-fill">Quiet and loud end</span>
-      {end('Quiet end', low, (value) => value !== high && set({ low: value }))}
-      {end('Loud end', high, (value) => value !== low && set({ high: value }))}
+      {end('Quiet end', low, (value) => (value === null || value !== high) && set({ low: value }))}
+      {end('Loud end', high, (value) => (value === null || value !== low) && set({ high: value }))}
     </div>
   );
 }

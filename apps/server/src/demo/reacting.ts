@@ -1,0 +1,56 @@
+import {
+  type Character,
+  withNewControl,
+  withControl,
+  withStop,
+  withStopParts,
+} from '@cruvo/core/character';
+import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
+import { withReaction } from '@cruvo/core/reactions';
+
+const LIGHT = '#ffcf70';
+
+/** A lantern that shines brighter as its voice is louder, in whatever scene it hangs. */
+export function withGlow(character: Character): Character {
+  const made = withControl(withNewControl(character, 'glow', 'Glow'), 'glow', { min: 0 });
+  const shining = withStopParts(withStop(made, 'glow', 1), 'glow', 1, ['lantern'], (part) => ({
+    ...part,
+    brighten: 0.18,
+    glow: { color: LIGHT, amount: 0.9 },
+  }));
+  return withPreset(shining, 'Glows with loudness', 1);
+}
+
+/** A crest that rises on stressed words. */
+export function withCrest(character: Character): Character {
+  const made = withControl(withNewControl(character, 'crest', 'Crest rises'), 'crest', { min: 0 });
+  const rising = withStopParts(withStop(made, 'crest', 1), 'crest', 1, ['crest'], (part) => ({
+    ...part,
+    turn: 0.5,
+  }));
+  return {
+    ...rising,
+    reactions: withReaction(rising.reactions, {
+      ...{ id: 'crest', name: 'The crest rises on stressed words', low: null, high: null },
+      signal: { kind: 'emphasis', of: 'own' },
+      shaping: [
+        { kind: 'gate', level: 0.5 },
+        { kind: 'gesture', rise: 0.16, stay: 0.25, settle: 0.7, anticipation: 0 },
+      ],
+      targets: [{ control: 'body.crest', amount: 1 }],
+      ...{ mix: 'strongest', weight: 1, muted: false },
+    }),
+  };
+}
+
+/** A character with one of the reactions that people often want. */
+function withPreset(character: Character, wanted: string, seed: number): Character {
+  const { name, make } = REACTION_PRESETS.find((preset) => preset.name === wanted)!;
+  return {
+    ...character,
+    reactions: withReaction(character.reactions, {
+      ...{ id: 'preset', name, low: null, high: null, weight: 1, muted: false },
+      ...make(bodyMapOf(character), seed),
+    }),
+  };
+}
