@@ -129,6 +129,25 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await page.getByLabel('Voice, file').setInputFiles(VOICE);
   await page.getByRole('button', { name: 'Make the scene' }).click();
   await expect(page.getByTitle('Set up Bo')).toBeVisible();
+
+  // It is brought to life; a reaction of one's own is made, and turned round while one watches.
+  await page.getByRole('tab', { name: 'Life' }).click();
+  await page.getByRole('button', { name: 'Bring Bo to life' }).click();
+  await expect(page.getByRole('region', { name: 'Nods on stressed words' })).toBeVisible();
+  await page.getByRole('button', { name: 'Reaction', exact: true }).click();
+  await page.getByRole('button', { name: 'One of your own' }).click();
+  const card = page.getByRole('region', { name: 'Reaction', exact: true });
+  await expect(card.getByText('It moves nothing yet: choose a control.')).toBeVisible();
+  await card.getByLabel('Signal').selectOption('cycle');
+  await card.getByLabel('Move another control').selectOption({ label: 'Lean' });
+  await expect(card.getByRole('img', { name: /^The signal/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Next frame' }).click();
+  const leaning = await page.locator('.stage canvas').first().screenshot();
+  await card.getByRole('button', { name: 'The other way round' }).click();
+  await expect
+    .poll(async () => (await page.locator('.stage canvas').first().screenshot()).equals(leaning))
+    .toBe(false);
+  await expect(page.getByTestId('save-state')).toHaveText('Saved');
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');
   await page.getByLabel('Height').fill('180');

@@ -112,9 +112,10 @@ function signalScene(
   const voices = placedVoices(scene, tracks, before?.value.voices);
   // Only who stands to the left of whom matters, so that dragging somebody changes nothing until they pass another.
   const across = castOf(scene).toSorted((a, b) => a.x - b.x || (a.id < b.id ? -1 : 1));
-  return reuse(before, [voices, scene.length, ...across.map(({ id }) => id)], () => ({
+  const inputs = [voices, scene.length, ...across.flatMap(({ id, mirrored }) => [id, mirrored])];
+  return reuse(before, inputs, () => ({
     voices,
-    places: new Map(across.map(({ id }, rank) => [id, rank])),
+    places: new Map(across.map(({ id, mirrored }, rank) => [id, { rank, mirrored }])),
     length: toSeconds(scene.length),
   }));
 }

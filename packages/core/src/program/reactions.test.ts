@@ -214,6 +214,26 @@ describe('signals', () => {
   });
 });
 
+it('eyes go to where the others stand, also in a mirrored drawing', () => {
+  const across = (x: number, mirrored: boolean) => {
+    const of = material({
+      signal: { kind: 'gaze across', of: 'own', seed: 1 },
+      targets: [{ control: 'gaze/x', amount: 1 }],
+    });
+    const other = Object.values(of.scene.rows).find(({ target }) => target !== MEMBER)!;
+    const lines = {
+      ...of.scene.lines,
+      reply: { ...of.scene.lines['said']!, id: 'reply', row: other.id, start: toFlicks(2) },
+    };
+    const cast = withRecord<CastMember>(of.scene.cast, MEMBER, (one) => ({ ...one, x, mirrored }));
+    const program = compile({ ...of, scene: { ...of.scene, lines, cast } });
+    const { controls } = program.memos.get(MEMBER)!.value;
+    return Math.sign(controls.point(new Player(program).valuesAt(MEMBER, 0)!, 'gaze').x);
+  };
+  expect([across(-9999, false), across(9999, false)]).toEqual([1, -1]);
+  expect([across(-9999, true), across(9999, true)]).toEqual([-1, 1]);
+});
+
 describe('an edit', () => {
   it('of a reaction is felt from the start, one of something else not at all', () => {
     const before = material({});

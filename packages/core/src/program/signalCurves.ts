@@ -37,8 +37,8 @@ import { randomHappenings } from './randomHappenings';
 /** What a signal needs to know of a scene. */
 export interface SignalScene {
   readonly voices: readonly PlacedVoice[];
-  /** Where cast members stand across the stage, by id. */
-  readonly places: ReadonlyMap<string, number>;
+  /** Where cast members stand across the stage, counted from the left, and whether they are mirrored; by id. */
+  readonly places: ReadonlyMap<string, { readonly rank: number; readonly mirrored: boolean }>;
   /** Seconds. */
   readonly length: number;
 }
@@ -170,17 +170,18 @@ function lifeCurve(
   }
 }
 
-/** Where the others stand, seen from a member: -1 to the left, 1 to the right; 0 where there is nobody. */
+/** Where the others stand in the artwork of a member: -1 to its left, 1 to its right; 0 where there is nobody. */
 function directionOf(
-  places: ReadonlyMap<string, number>,
+  places: SignalScene['places'],
   member: string,
   others: readonly PlacedVoice[],
 ): number {
-  const own = places.get(member) ?? 0;
+  const own = places.get(member);
   const apart = [...new Set(others.map(({ speaker }) => speaker))].map(
-    (speaker) => (places.get(speaker) ?? own) - own,
+    (speaker) => (places.get(speaker)?.rank ?? 0) - (own?.rank ?? 0),
   );
-  return Math.sign(apart.reduce((sum, one) => sum + one, 0));
+  const across = Math.sign(apart.reduce((sum, one) => sum + one, 0));
+  return own?.mirrored ? -across : across;
 }
 
 /** A signal that each voice has while it is heard; where voices overlap the stronger one. */
