@@ -7,6 +7,7 @@ import { editing } from './parts/editing';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
+import { life } from './parts/life';
 import { replacing } from './parts/replacing';
 import { studio } from './parts/studio';
 import { synchrony } from './parts/synchrony';
@@ -18,6 +19,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   film,
   frame,
   bodies,
+  life,
   editing,
   timeline,
   studio,

@@ -10,7 +10,7 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { spokenUnits, unitFeatures } from '@cruvo/core/prosody';
+import { spokenUnits, unitCurves, unitFeatures } from '@cruvo/core/prosody';
 import {
   readSoundModel,
   readTrack,
@@ -103,7 +103,8 @@ async function examplesOf(set: string, ofVoice: boolean): Promise<Example[]> {
       const middle = (start + end) / 2;
       return middle >= hits[0]!.start && middle < hits[0]!.end;
     });
-    if (right.includes(true)) examples.push({ features: unitFeatures(own, inOwn), right });
+    if (right.includes(true))
+      examples.push({ features: unitFeatures(unitCurves(own), inOwn), right });
   }
   return examples;
 }

@@ -4,6 +4,7 @@ export * from './melBands';
 export * from './mixing';
 export * from './resample';
 export * from './loudness';
+export { PitchMeter } from './pitch';
 export * from './peaks';
 export * from './samples';
 export * from './spectrum';

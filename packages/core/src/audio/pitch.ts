@@ -1,3 +1,4 @@
+import FFT from 'fft.js';
 import { Resampler } from './resample';
 import type { Signal } from '../signals';
 
@@ -72,21 +73,54 @@ function pitchOf(samples: Float32Array): number {
   return 0;
 }
 
-/** The cumulative mean normalised difference function, eq. 8. */
+/** Long enough for a window and all of its lags. */
+const FFT_SIZE = 512;
+const fft = new FFT(FFT_SIZE);
+/** Complex numbers, real and imaginary parts in turn. */
+const [samplesIn, transformed, product, correlation] = [0, 1, 2, 3].map(() =>
+  fft.createComplexArray(),
+);
+
+/** The cumulative mean normalised difference function, eq. 8; its correlation by Fourier transforms. */
 function normalisedDifferences(samples: Float32Array): Float64Array {
   const differences = new Float64Array(LONGEST_LAG + 1);
+  correlate(samples);
+  let later = 0;
+  for (let at = 0; at < WINDOW; at++) later += samples[at]! * samples[at]!;
+  const here = later;
   differences[0] = 1;
   let sum = 0;
   for (let lag = 1; lag <= LONGEST_LAG; lag++) {
-    let difference = 0;
-    for (let at = 0; at < WINDOW; at++) {
-      const apart = samples[at]! - samples[at + lag]!;
-      difference += apart * apart;
-    }
+    const [leaves, comes] = [samples[lag - 1]!, samples[lag + WINDOW - 1]!];
+    later += comes * comes - leaves * leaves;
+    const difference = Math.max(0, here + later - 2 * correlation![2 * lag]!);
     sum += difference;
     differences[lag] = sum === 0 ? 1 : (difference * lag) / sum;
   }
   return differences;
+}
+
+/**
+ * How alike the window and the samples a lag later are, for every lag. Both are real, so that one transform does for
+ * both: the window as real parts, all samples as imaginary ones.
+ */
+function correlate(samples: Float32Array): void {
+  for (let at = 0; at < FFT_SIZE; at++) {
+    samplesIn![2 * at] = at < WINDOW ? samples[at]! : 0;
+    samplesIn![2 * at + 1] = at < NEEDED ? samples[at]! : 0;
+  }
+  fft.transform(transformed!, samplesIn!);
+  for (let at = 0; at < FFT_SIZE; at++) {
+    const back = (FFT_SIZE - at) % FFT_SIZE;
+    const [a, b] = [transformed![2 * at]!, transformed![2 * at + 1]!];
+    const [c, d] = [transformed![2 * back]!, transformed![2 * back + 1]!];
+    // The two spectra, and one by the other conjugated.
+    const [re, im] = [(a + c) / 2, (b - d) / 2];
+    const [allRe, allIm] = [(b + d) / 2, (c - a) / 2];
+    product![2 * at] = re * allRe + im * allIm;
+    product![2 * at + 1] = re * allIm - im * allRe;
+  }
+  fft.inverseTransform(correlation!, product!);
 }
 
 /** Where a parabola through a dip and its neighbours is lowest. */

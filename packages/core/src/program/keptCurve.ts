@@ -4,9 +4,9 @@ import { timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
 
 /** Steps that are computed together. */
-const CHUNK = 240;
+const CHUNK = 960;
 /** Chunks that are kept. */
-const MOST = 64;
+const MOST = 16;
 const STEP = timeOfStep(1);
 
 /** A curve of which stretches are computed as they are asked for, and kept. */
@@ -14,6 +14,9 @@ export class KeptCurve {
   private readonly chunks = new Map<number, Float64Array>();
   /** Chunks of different curves begin at different times, so that a frame never has to compute all of them. */
   private readonly shift: number;
+  /** The chunk that was looked at last, and its first step. */
+  private latest: Float64Array = new Float64Array(0);
+  private latestFrom = 0;
 
   constructor(
     private readonly curve: StepCurve,
@@ -31,6 +34,8 @@ export class KeptCurve {
   }
 
   private value(step: number): number {
+    const inLatest = step - this.latestFrom;
+    if (inLatest >= 0 && inLatest < this.latest.length) return this.latest[inLatest]!;
     const chunk = Math.floor((step + this.shift) / CHUNK);
     const from = chunk * CHUNK - this.shift;
     let values = this.chunks.get(chunk);
@@ -39,6 +44,8 @@ export class KeptCurve {
       if (this.chunks.size >= MOST) this.chunks.delete(this.chunks.keys().next().value!);
       this.chunks.set(chunk, values);
     }
+    this.latest = values;
+    this.latestFrom = from;
     return values[step - from]!;
   }
 }

@@ -90,9 +90,11 @@ function reactionsOf(
 ): MemberProgram['reactions'] {
   if (own.length === 0) return NO_REACTIONS;
   const follows = own.some(({ signal }) => signal.kind === 'control');
-  const inputs = [controls, ...own, scene, ...(follows ? beneath : [])];
-  return reuse(before?.reactions, inputs, () =>
-    reactionPrograms(own, { member, controls, scene }, below),
+  const inputs = [controls, scene, ...own, ...(follows ? beneath : [])];
+  const known = before?.reactions;
+  const alike = known?.inputs[0] === controls && known.inputs[1] === scene;
+  return reuse(known, inputs, () =>
+    reactionPrograms(own, { member, controls, scene }, below, alike ? known.value : []),
   );
 }
 

@@ -33,13 +33,17 @@ const NOTHING: StepCurve = (_from, count) => new Float64Array(count);
  *
  * @param reactions the lower ones first
  * @param below what moves the controls beneath them
+ * @param before those of the same character, controls and scene; the same reaction is taken over
  */
 export function reactionPrograms(
   reactions: readonly (Reaction | SceneReaction)[],
   { member, controls, scene }: { member: string; controls: ControlSet; scene: SignalScene },
   below: readonly ControlSource[],
+  before: readonly ReactionProgram[] = [],
 ): readonly ReactionProgram[] {
-  const made = new Map<Reaction, ReactionProgram>();
+  // What follows a control may be another where only that control's movement is.
+  const kept = before.filter(({ reaction }) => reaction.signal.kind !== 'control');
+  const made = new Map<Reaction, ReactionProgram>(kept.map((one) => [one.reaction, one]));
   const begun = new Set<Reaction>();
   for (const reaction of reactions) make(reaction);
   return reactions.map((reaction) => made.get(reaction)!);

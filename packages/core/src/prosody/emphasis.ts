@@ -1,6 +1,6 @@
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { OF_VOICE, WITH_WORDS, type EmphasisModel } from './emphasisModel';
-import { unitFeatures } from './unitFeatures';
+import { unitCurves, unitFeatures } from './unitFeatures';
 import { spokenUnits, type SpokenUnit } from './spokenUnits';
 
 /** A syllable that is stressed. Times in seconds of the voice: those of its vowel. */
@@ -23,8 +23,9 @@ export function accentsOf(track: VoiceTrack): readonly Accent[] {
   if (made) return made;
   const units = spokenUnits(track);
   const model = units.some(({ text }) => text !== null) ? WITH_WORDS : OF_VOICE;
+  const curves = unitCurves(track);
   const accents = sentencesOf(units).flatMap((own) => {
-    const features = unitFeatures(track, own);
+    const features = unitFeatures(curves, own);
     return own.map(({ syllables }, at): Accent => {
       const score = model.weights.reduce(
         (sum, weight, part) => sum + weight * features[at]![part]!,

@@ -5,7 +5,7 @@ import { fittedEnds, spokenValues } from './fittedEnds';
 import { phrasesOf } from './phrases';
 import { spokenUnits } from './spokenUnits';
 import { syllablesOf } from './syllables';
-import { unitFeatures } from './unitFeatures';
+import { unitCurves, unitFeatures } from './unitFeatures';
 import { featureCurve } from './voiceFeatures';
 
 /** Three words in two phrases: silence, “a da”, silence, “me”. */
@@ -131,6 +131,8 @@ describe('accents', () => {
   it('are none where nothing is said, and found without a pitch', () => {
     expect(accentsOf(testTrack([0, 1]))).toEqual([]);
     expect(accentsOf(spoken).every(({ strength }) => Number.isFinite(strength))).toBe(true);
-    expect(unitFeatures(spoken, spokenUnits(spoken)).flat().every(Number.isFinite)).toBe(true);
+    expect(
+      unitFeatures(unitCurves(spoken), spokenUnits(spoken)).flat().every(Number.isFinite),
+    ).toBe(true);
   });
 });

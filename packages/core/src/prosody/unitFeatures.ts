@@ -23,13 +23,31 @@ const BRIGHT = { low: 2000, high: 5000 };
 /** Pauses count up to so many seconds. */
 const LONGEST_PAUSE = 0.5;
 
+/** What of a voice units are measured by. */
+export interface UnitCurves {
+  readonly loudness: Signal;
+  /** Null where the track doesn't tell. */
+  readonly pitch: Signal | null;
+  readonly middle: Signal | null;
+  readonly bright: Signal | null;
+}
+
+export function unitCurves(track: VoiceTrack): UnitCurves {
+  const { loudness, spectrum } = track;
+  return {
+    ...{ loudness, pitch: featureCurve(track, { kind: 'pitch' }) },
+    middle: spectrum && bandLoudness(spectrum, MIDDLE),
+    bright: spectrum && bandLoudness(spectrum, BRIGHT),
+  };
+}
+
 /**
  * What makes each unit stand out of its voice [units][features]: measures of its sound, in deviations from the mean of
  * the voice, by themselves, beside the unit before and after, and whether they are the highest; what kind of word it
  * is; and where it stands.
  */
-export function unitFeatures(track: VoiceTrack, units: readonly SpokenUnit[]): number[][] {
-  const measured = standardised(measuresOf(track, units));
+export function unitFeatures(curves: UnitCurves, units: readonly SpokenUnit[]): number[][] {
+  const measured = standardised(measuresOf(curves, units));
   const columns = COMPARED.map((measure) => MEASURES.indexOf(measure));
   return units.map((unit, at) => {
     const own = measured[at]!;
@@ -49,14 +67,13 @@ export function unitFeatures(track: VoiceTrack, units: readonly SpokenUnit[]): n
   });
 }
 
-function measuresOf(track: VoiceTrack, units: readonly SpokenUnit[]): number[][] {
-  const pitch = featureCurve(track, { kind: 'pitch' });
-  const [middle, bright] = [MIDDLE, BRIGHT].map(
-    (band) => track.spectrum && bandLoudness(track.spectrum, band),
-  );
+function measuresOf(
+  { loudness, pitch, middle, bright }: UnitCurves,
+  units: readonly SpokenUnit[],
+): number[][] {
   return units.map((unit) => {
     const { sounds, start, end } = unit;
-    const levels = valuesIn(track.loudness, unit);
+    const levels = valuesIn(loudness, unit);
     const heights = pitch ? valuesIn(pitch, unit).sort((a, b) => a - b) : [0];
     const vowels = sounds.filter(({ viseme }) => viseme >= OPEN_VOWEL);
     const power = levels.reduce((sum, level) => sum + 10 ** (level / 10), 0);
