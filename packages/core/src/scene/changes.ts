@@ -16,7 +16,11 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   say(!equal(before.stage, after.stage), 'The stage has another size or colour.');
   say(!equal(before.backdrop, after.backdrop), 'The backdrop is another one.');
   say(!equal(before.cast, after.cast), 'Characters stand elsewhere, or are others.');
-
+  say(!equal(before.captions, after.captions), 'What is written on the stage looks otherwise.');
+  say(
+    !equal(before.reactions, after.reactions) || !equal(before.performances, after.performances),
+    'Characters are moved by other reactions, or perform otherwise.',
+  );
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
   say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 
