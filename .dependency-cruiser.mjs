@@ -6,7 +6,7 @@ const LAYERS = [
   ['numbers'],
   ['geometry', 'time', 'records', 'lettering'],
   ['openType'],
-  ['kernel', 'signals', 'controls', 'mesh'],
+  ['kernel', 'signals', 'controls', 'keys', 'mesh'],
   ['frame'],
   ['audio', 'formats', 'life', 'pose', 'simulation'],
   ['speech'],

@@ -11,6 +11,7 @@ import { viewSchema } from '../character/view';
 import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
+import { EASING_SCHEMAS, keyTrackSchema } from '../keys/keyTrack';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
 import { backdropSchema } from '../scene/backdrop';
@@ -33,6 +34,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
+    ...[keyTrackSchema, ...Object.values(EASING_SCHEMAS)],
   ],
   character: [
     ...[

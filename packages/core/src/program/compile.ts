@@ -73,7 +73,9 @@ export function compile(
         ...inOrder(scene.reactions).filter((reaction) => reaction.member === member.id),
       ];
       const heard = reactions.length > 0 ? [signals.value] : [];
-      const inputs = [member, character, scene.length, ...rows, ...own, ...reactions, ...heard];
+      const keys = Object.values(scene.keys).filter((track) => track.member === member.id);
+      const moved = [...reactions, ...heard, ...keys];
+      const inputs = [member, character, scene.length, ...rows, ...own, ...moved];
       return [
         member.id,
         reuse(known, inputs, () =>
@@ -82,7 +84,7 @@ export function compile(
             rows,
             own,
             scene.length,
-            { own: reactions, scene: signals.value },
+            { own: reactions, scene: signals.value, keys },
             known?.value,
           ),
         ),

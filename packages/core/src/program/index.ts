@@ -1,3 +1,4 @@
+export * from './bake';
 export * from './compile';
 export * from './exposure';
 export * from './lineProgram';
@@ -6,5 +7,6 @@ export { fontsOf, type Typefaces } from './captions';
 export * from './player';
 export * from './seenCaptions';
 export * from './spokenScene';
+export * from './targets';
 export { type ReactionProgram } from './reactionPrograms';
 export * from './review';

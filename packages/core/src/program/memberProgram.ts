@@ -8,11 +8,13 @@ import type { CastMember } from '../scene/cast';
 import type { Row } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import { toSeconds, type Flicks } from '../time';
+import type { KeyTrack } from '../keys';
 import type { Reaction, SceneReaction } from '../reactions';
 import type { LineProgram } from './lineProgram';
 import { reuse, type Memo } from './memo';
 import { reactionPrograms, type ReactionProgram } from './reactionPrograms';
 import type { SignalScene } from './signalCurves';
+import { keySources } from './keySources';
 import { blinkSource, dialogueSource } from './sources';
 
 /** A cast member made ready: what moves its controls, and where it stands. */
@@ -30,12 +32,14 @@ export interface MemberProgram {
   readonly blinks: Memo<readonly Blink[]>;
   /** The lower ones first. */
   readonly reactions: Memo<readonly ReactionProgram[]>;
+  readonly keys: readonly KeyTrack[];
 }
 
-/** The reactions of a cast member, the lower ones first, and what they may follow. */
+/** The reactions of a cast member, the lower ones first, what they may follow, and keys. */
 export interface Reacting {
   readonly own: readonly (Reaction | SceneReaction)[];
   readonly scene: SignalScene;
+  readonly keys: readonly KeyTrack[];
 }
 
 /** Makes ready what moves a cast member, and where it stands. */
@@ -73,7 +77,12 @@ export function compileMember(
       : [...followersOf(controls), ...swaySimulations(character)];
   return {
     ...{ member, character, controls, lines, simulations, place, blinks, reactions },
-    sources: inLayers([...below, ...reactions.value.flatMap(({ source }) => source ?? [])]),
+    keys: reacting.keys,
+    sources: inLayers([
+      ...below,
+      ...reactions.value.flatMap(({ source }) => source ?? []),
+      ...keySources(controls, reacting.keys),
+    ]),
   };
 }
 

@@ -11,6 +11,7 @@ import { timeOfStep } from '../simulation';
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { KeptCurve } from './keptCurve';
 import { signalCurve, type SignalScene } from './signalCurves';
+import { controlOfTarget, placeOfTarget, type TargetPlace } from './targets';
 
 /** A reaction made ready. */
 export interface ReactionProgram {
@@ -67,17 +68,20 @@ export function reactionPrograms(
     if (moved.length === 0) return failed('What it moves is not there any more.');
     let signal: StepCurve;
     if (spec.kind === 'control') {
-      if (!controls.slots.has(bare(spec.control))) {
+      const followed = placeOfTarget(controls, spec.control);
+      if (!followed) {
         return failed('The control that it follows is not there any more.');
       }
       const movers = reactions.filter((other) =>
-        other.targets.some(({ control }) => bare(control) === bare(spec.control)),
+        other.targets.some(
+          ({ control }) => controlOfTarget(control) === controlOfTarget(spec.control),
+        ),
       );
       if (movers.some((other) => begun.has(other) && !made.has(other))) {
         return failed('It would follow what it moves itself.');
       }
       const sources = movers.flatMap((other) => make(other).source ?? []);
-      signal = controlCurve(controls, spec.control, [...below, ...sources]);
+      signal = controlCurve(controls, followed, [...below, ...sources]);
     } else signal = signalCurve(scene, member, spec, reaction);
     const shaped = shapedCurve(signal, reaction.shaping);
     const source = sourceOf(reaction, controls, moved, shaped);
@@ -92,32 +96,17 @@ interface MovedSlot {
   readonly down: number;
 }
 
-const bare = (target: string) => target.replace(/\/[xy]$/, '');
-
 /** The slots that targets move; those that are not there are left out. */
 function movedSlots(controls: ControlSet, targets: readonly ReactionTarget[]): MovedSlot[] {
-  return targets.flatMap(({ control: id, amount }): MovedSlot[] => {
-    const control = controls.get(bare(id));
-    const slot = controls.slots.get(bare(id));
-    if (!control || slot === undefined || control.kind === 'choice') return [];
-    if (control.kind === 'range') {
-      const { min, max, rest, reach } = control;
-      const up = reach ?? max - rest;
-      const down = reach ?? rest - min;
-      return [{ slot, ...towards(amount, up, down) }];
-    }
-    if (!id.includes('/')) return [];
-    const axis = id.endsWith('/y') ? 'y' : 'x';
-    const reach = control.reach[axis];
-    return [{ slot: axis === 'y' ? slot + 1 : slot, ...towards(amount, reach, reach) }];
+  return targets.flatMap(({ control, amount }): MovedSlot[] => {
+    const place = placeOfTarget(controls, control);
+    if (!place) return [];
+    const { slot, up, down } = place;
+    // An amount below 0 goes to the other side.
+    return amount >= 0
+      ? [{ slot, up: amount * up, down: amount * down }]
+      : [{ slot, up: amount * down, down: amount * up }];
   });
-}
-
-/** An amount below 0 goes to the other side. */
-function towards(amount: number, up: number, down: number) {
-  return amount >= 0
-    ? { up: amount * up, down: amount * down }
-    : { up: amount * down, down: amount * up };
 }
 
 function sourceOf(
@@ -153,22 +142,16 @@ function shareIn({ start, end }: { start: Flicks; end: Flicks }, time: Flicks): 
 /** A control as a share of its way: -1 at its least, 0 at rest, 1 at its most. */
 function controlCurve(
   controls: ControlSet,
-  id: string,
+  { slot, up, down }: TargetPlace,
   sources: readonly ControlSource[],
 ): StepCurve {
-  const slot = controls.slots.get(bare(id))! + (id.endsWith('/y') ? 1 : 0);
-  const control = controls.get(bare(id))!;
   const rest = controls.rest[slot]!;
   const values = new Float64Array(controls.rest.length);
   const own = sources.filter(({ slots }) => slots.includes(slot));
-  const wayOf = (value: number) => {
-    if (control.kind === 'range') return value > rest ? control.max - rest : rest - control.min;
-    return control.kind === 'point' ? control.reach[id.endsWith('/y') ? 'y' : 'x'] : 0;
-  };
   return (from, count) =>
     Float64Array.from({ length: count }, (_, at) => {
       const value = mixControls(controls, own, timeOfStep(Math.max(0, from + at)), values)[slot]!;
-      const way = wayOf(value);
+      const way = value > rest ? up : down;
       return way === 0 ? 0 : (value - rest) / way;
     });
 }

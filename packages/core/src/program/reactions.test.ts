@@ -1,5 +1,6 @@
 import { bodyControlId } from '../character/controls';
 import { withControl, withNewControl, withStop, withStopParts } from '../character';
+import { emptyTrack, withKey, type KeyTrack } from '../keys';
 import { withReaction, type Reaction, type SceneReaction } from '../reactions';
 import { withRecord } from '../records';
 import type { CastMember } from '../scene/cast';
@@ -8,6 +9,7 @@ import { richScene } from '../testing/richScene';
 import { hash } from '../testing/testScene';
 import { testTrack } from '../testing/testTrack';
 import { toFlicks } from '../time';
+import { baked } from './bake';
 import { compile, type SceneMaterial } from './compile';
 import { changedFrom } from './changes';
 import { Player } from './player';
@@ -254,5 +256,56 @@ describe('an edit', () => {
     const lines = withRecord(before.scene.lines, 'said', (one) => ({ ...one, corrections }));
     const keyed = compile({ ...before, scene: { ...before.scene, lines } }, program);
     expect(keyed.signals.value).toBe(program.signals.value);
+  });
+});
+
+describe('keys', () => {
+  const keyed = (change: Partial<KeyTrack>, ...reactions: Partial<SceneReaction>[]) => {
+    const of = material(...reactions);
+    const track = [0.8, 1.2].reduce(
+      (now, time) => withKey(now, toFlicks(time), time === 0.8 ? 1.5 : -0.5),
+      { ...emptyTrack('k', MEMBER, NOD), ...change },
+    );
+    return { ...of, scene: { ...of.scene, keys: { k: track } } };
+  };
+  it('stand above reactions: instead of them, or added to them, while they last', () => {
+    expect(valueAt(keyed({}, {}), 0.8)).toBeCloseTo(1.5);
+    expect(valueAt(keyed({}, {}), 1.2)).toBeCloseTo(-0.5);
+    expect(valueAt(keyed({ mix: 'add' }, {}), 1.2)).toBeCloseTo(0.5);
+    expect(valueAt(keyed({ muted: true }, {}), 0.8)).toBeCloseTo(1);
+    expect(valueAt(keyed({}, {}), 1.49)).toBeCloseTo(1);
+    expect(valueAt(keyed({}), 3)).toBe(0);
+  });
+  it('of a control that is gone move nothing', () => {
+    expect(valueAt(keyed({ control: 'body.gone' }), 0.8)).toBe(0);
+    expect(valueAt(keyed({ control: 'gaze' }), 0.8)).toBe(0);
+  });
+  it('are felt from the key before the one that changed', () => {
+    const before = keyed({}, {});
+    const program = compile(before);
+    const keys = { k: withKey(before.scene.keys['k']!, toFlicks(1), 0) };
+    const after = compile({ ...before, scene: { ...before.scene, keys } }, program);
+    expect(changedFrom(program, after).get(MEMBER)).toBe(toFlicks(0.8));
+  });
+});
+
+describe('baking', () => {
+  it('makes keys that move a control as all did that moved it', () => {
+    const of = material({
+      signal: { kind: 'noise', period: 0.6, seed: 2 },
+      shaping: [{ kind: 'smooth', seconds: 0.1 }],
+    });
+    const program = compile(of);
+    const own = program.memos.get(MEMBER)!.value;
+    const keys = baked(own, NOD, { start: 0, end: toFlicks(4) }, '24');
+    expect(keys.length).toBeGreaterThan(5);
+    expect(keys.length).toBeLessThan(96);
+    const track = { ...emptyTrack('k', MEMBER, NOD), keys };
+    const alone = { ...of, scene: { ...of.scene, reactions: {}, keys: { k: track } } };
+    for (let frame = 0; frame < 96; frame += 5) {
+      const time = frame / 24;
+      expect(Math.abs(valueAt(alone, time) - valueAt(of, time))).toBeLessThan(0.02);
+    }
+    expect(baked(own, 'body.gone', { start: 0, end: 100 }, '24')).toEqual([]);
   });
 });

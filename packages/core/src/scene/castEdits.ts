@@ -80,6 +80,7 @@ export function withoutMember(scene: Scene, id: string): Scene {
     reactions: inTable<SceneReaction>(
       inOrder(scene.reactions).filter(({ member }) => member !== id),
     ),
+    keys: Object.fromEntries(Object.entries(scene.keys).filter(([, { member }]) => member !== id)),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

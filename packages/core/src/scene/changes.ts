@@ -21,6 +21,7 @@ export function describeChanges(before: Scene, after: Scene): string[] {
     !equal(before.reactions, after.reactions) || !equal(before.performances, after.performances),
     'Characters are moved by other reactions, or perform otherwise.',
   );
+  say(!equal(before.keys, after.keys), 'Controls have other keys.');
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
   say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 

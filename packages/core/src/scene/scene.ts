@@ -1,4 +1,5 @@
 import { boolean, lazy, number, object, string, type Schema } from 'yup';
+import { keyTrackSchema, MOST_KEY_TRACKS, type KeyTrack } from '../keys';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
@@ -55,6 +56,8 @@ export interface Scene {
   readonly workArea: Stretch | null;
   readonly captions: CaptionSettings;
   readonly reactions: Records<SceneReaction>;
+  /** What was set by hand at times, control by control. */
+  readonly keys: Records<KeyTrack>;
   /** Who performs by themselves, and how. */
   readonly performances: Records<Performance>;
 }
@@ -134,6 +137,7 @@ export const sceneSchema: Schema<Scene> = object({
   lines: recordsSchema(lineSchema, 'line'),
   markers: recordsSchema(markerSchema, 'marker'),
   reactions: recordsSchema(sceneReactionSchema, 'reaction', undefined, MOST_REACTIONS.scene),
+  keys: recordsSchema(keyTrackSchema, 'track of keys', undefined, MOST_KEY_TRACKS),
   performances: recordsSchema(performanceSchema, 'performance'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
@@ -141,10 +145,11 @@ export const sceneSchema: Schema<Scene> = object({
   )
   .test(
     'reactions',
-    'every reaction and performance must be that of a member of the cast',
-    ({ cast, reactions, performances }) =>
+    'every reaction, key and performance must be that of a member of the cast',
+    ({ cast, reactions, keys, performances }) =>
       [
         ...Object.values(reactions as Records<SceneReaction>).map(({ member }) => member),
+        ...Object.values(keys as Records<KeyTrack>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
   )

@@ -7,6 +7,7 @@ import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
 import { castOf } from '@cruvo/core/scene';
 import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { KeyList } from './KeyList';
 import { PerformanceCard } from './PerformanceCard';
 import { ReactionCard } from './ReactionCard';
 import { useReactions } from './useReactions';
@@ -42,6 +43,7 @@ export function LifePanel() {
       )}
       <PerformanceCard key={member} member={member} name={nameOf(member)} />
       <Reactions key={`of ${member}`} member={member} />
+      <KeyList key={`keys of ${member}`} member={member} />
     </>
   );
 }

@@ -1,0 +1,4 @@
+export * from './keyEdits';
+export * from './keyTrack';
+export * from './keyValue';
+export * from './keysChangedFrom';

@@ -1,0 +1,28 @@
+import type { Control, ControlSet } from '../controls';
+
+/** Where what a target names is set. */
+export interface TargetPlace {
+  readonly control: Exclude<Control, { kind: 'choice' }>;
+  readonly slot: number;
+  /** How far it goes to either side where something moves it wholly. */
+  readonly up: number;
+  readonly down: number;
+}
+
+/** The id of the control that a target names, without the axis of a point. */
+export const controlOfTarget = (target: string) => target.replace(/\/[xy]$/, '');
+
+/** Finds what a target names; null where it is not there, is a choice, or a point without an axis. */
+export function placeOfTarget(controls: ControlSet, target: string): TargetPlace | null {
+  const id = controlOfTarget(target);
+  const [control, slot] = [controls.get(id), controls.slots.get(id)];
+  if (!control || slot === undefined || control.kind === 'choice') return null;
+  if (control.kind === 'range') {
+    const { min, max, rest, reach } = control;
+    return { control, slot, up: reach ?? max - rest, down: reach ?? rest - min };
+  }
+  if (!target.includes('/')) return null;
+  const axis = target.endsWith('/y') ? 'y' : 'x';
+  const reach = control.reach[axis];
+  return { control, slot: axis === 'y' ? slot + 1 : slot, up: reach, down: reach };
+}
