@@ -147,6 +147,15 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await expect
     .poll(async () => (await page.locator('.stage canvas').first().screenshot()).equals(leaning))
     .toBe(false);
+
+  // A correction on top of all that: a key, in its graph.
+  await page.getByLabel('Set another control by hand').selectOption({ label: 'Lean' });
+  await page.getByLabel('Value of Lean here').fill('0.8');
+  await expect(page.getByRole('slider', { name: /^Key at/ })).toHaveAttribute(
+    'aria-valuenow',
+    /^0\.8/,
+  );
+  await expect(page.getByRole('list', { name: 'What moves it' })).toContainText('Keys');
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');

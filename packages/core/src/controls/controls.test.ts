@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { ControlSet, type Control, type ControlValues } from './control';
-import { inLayers, LAYERS, mixControls, overridesSource, type ControlSource } from './layers';
+import {
+  inLayers,
+  LAYERS,
+  mixControls,
+  movementsOf,
+  overridesSource,
+  type ControlSource,
+} from './layers';
 
 const CONTROLS: readonly Control[] = [
   { id: 'jaw', label: 'Jaw', kind: 'range', min: 0, max: 1, rest: 0.25 },
@@ -15,7 +22,7 @@ const set = new ControlSet(CONTROLS);
 
 /** A source that sets the jaw, and the drawing where it opens. */
 const jaw = (value: number, change: Partial<ControlSource> = {}): ControlSource => ({
-  ...{ layer: 'dialogue', muted: false, mix: 'replace', weight: 1 },
+  ...{ name: 'Jaw', layer: 'dialogue', muted: false, mix: 'replace', weight: 1 },
   slots: [set.slots.get('jaw')!, set.slots.get('drawing')!],
   sample: (_time, values) => {
     set.set(values, 'jaw', value);
@@ -94,6 +101,34 @@ describe('layers', () => {
   it('go towards their values by their weight', () => {
     expect(jawOf(mixed(jaw(1, { weight: 0.5 })))).toBeCloseTo(0.25 + 0.5 * 0.75);
     expect(jawOf(mixed(jaw(1, { weight: 0 })))).toBe(0.25);
+  });
+  it('count where they are further from rest, if they are to be the strongest', () => {
+    const strongest = { layer: 'reactions', mix: 'strongest' } as const;
+    expect(jawOf(mixed(jaw(0.4), jaw(0.9, strongest)))).toBe(0.9);
+    expect(jawOf(mixed(jaw(0.9), jaw(0.4, strongest)))).toBe(0.9);
+    expect(jawOf(mixed(jaw(0.3), jaw(0, strongest)))).toBe(0);
+  });
+  it('count by how much of them there is just then', () => {
+    const half = jaw(1);
+    const sample: ControlSource['sample'] = (time, values) => 0.5 * half.sample(time, values);
+    expect(jawOf(mixed({ ...half, sample }))).toBeCloseTo(0.25 + 0.5 * 0.75);
+  });
+  it('tell what each of them makes of a value, also which are muted', () => {
+    const sources = [
+      jaw(0.5),
+      jaw(0.1, { name: 'Muted', muted: true }),
+      jaw(0.2, { name: 'Added', mix: 'add', layer: 'reactions' }),
+    ];
+    const slot = set.slots.get('jaw')!;
+    const told = movementsOf(set, sources, slot, 0).map(({ source, from, to }) => [
+      ...[source.name, from, to],
+    ]);
+    expect(told).toEqual([
+      ['Jaw', 0.25, 0.5],
+      ['Muted', 0.5, 0.5],
+      ['Added', 0.5, 0.7],
+    ]);
+    expect(movementsOf(set, sources, set.slots.get('gaze')!, 0)).toEqual([]);
   });
   it('replace a choice from half of the weight on', () => {
     const drawing = (weight: number) => set.choice(mixed(jaw(1, { weight })), 'drawing');

@@ -11,6 +11,8 @@ export type Layer = (typeof LAYERS)[number];
 
 /** Something that sets controls of one character over time. */
 export interface ControlSource {
+  /** What people call it. */
+  readonly name: string;
   readonly layer: Layer;
   /** A muted source is passed over. */
   readonly muted: boolean;
@@ -49,7 +51,7 @@ export function overridesSource(set: ControlSet, overrides: ControlOverrides): C
     if (control.kind === 'point') slots.push(slot + 1);
   }
   return {
-    ...{ layer: 'live', muted: false, mix: 'replace', weight: 1, slots },
+    ...{ name: 'Live', layer: 'live', muted: false, mix: 'replace', weight: 1, slots },
     sample: (_time, values) => {
       for (const slot of slots) values[slot] = constant[slot]!;
       return 1;
@@ -70,21 +72,56 @@ export function mixControls(
   values: ControlValues = new Float64Array(set.rest.length),
 ): ControlValues {
   values.set(set.rest);
-  const own = set.scratch;
-  for (const { muted, mix, weight, slots, sample } of sources) {
-    const share = muted || weight === 0 ? 0 : weight * sample(time, own);
-    if (share === 0) continue;
-    for (const slot of slots) {
-      const [is, now, rest] = [own[slot]!, values[slot]!, set.rest[slot]!];
-      if (set.isChoice(slot)) {
-        if (share >= 0.5) values[slot] = is;
-      } else if (mix === 'add') values[slot] = now + share * is;
-      else if (mix === 'replace') values[slot] = share === 1 ? is : now + share * (is - now);
-      else if (share * Math.abs(is - rest) > Math.abs(now - rest)) {
-        values[slot] = rest + share * (is - rest);
-      }
-    }
-  }
+  for (const source of sources) layOver(set, source, time, values);
   set.confine(values);
   return values;
+}
+
+/** What one source makes of a value in turn. */
+export interface Movement {
+  readonly source: ControlSource;
+  /** The value beneath it, and after it. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * What moves one value at a time, the lowest first; those that have no say there are left out, but those that are muted
+ * are not.
+ */
+export function movementsOf(
+  set: ControlSet,
+  sources: readonly ControlSource[],
+  slot: number,
+  time: Flicks,
+): Movement[] {
+  const values = set.rest.slice();
+  return sources
+    .filter(({ slots }) => slots.includes(slot))
+    .map((source) => {
+      const from = values[slot]!;
+      layOver(set, source, time, values);
+      return { source, from, to: values[slot]! };
+    });
+}
+
+function layOver(
+  set: ControlSet,
+  { muted, mix, weight, slots, sample }: ControlSource,
+  time: Flicks,
+  values: ControlValues,
+): void {
+  const own = set.scratch;
+  const share = muted || weight === 0 ? 0 : weight * sample(time, own);
+  if (share === 0) return;
+  for (const slot of slots) {
+    const [is, now, rest] = [own[slot]!, values[slot]!, set.rest[slot]!];
+    if (set.isChoice(slot)) {
+      if (share >= 0.5) values[slot] = is;
+    } else if (mix === 'add') values[slot] = now + share * is;
+    else if (mix === 'replace') values[slot] = share === 1 ? is : now + share * (is - now);
+    else if (share * Math.abs(is - rest) > Math.abs(now - rest)) {
+      values[slot] = rest + share * (is - rest);
+    }
+  }
 }

@@ -120,7 +120,7 @@ function sourceOf(
   const kept = new KeptCurve(shaped, reaction.id);
   const slots = [...new Set(moved.map(({ slot }) => slot))];
   return {
-    ...{ layer: 'reactions', muted, mix, weight, slots },
+    ...{ name: reaction.name, layer: 'reactions', muted, mix, weight, slots },
     sample: (time, values) => {
       const share = stretch ? shareIn(stretch, time) : 1;
       if (share === 0) return 0;

@@ -42,7 +42,7 @@ export function dialogueSource(
     return null;
   };
   return {
-    ...{ layer: 'dialogue', muted, mix: 'replace', weight: 1, slots: mouthSlots(set) },
+    ...{ name: 'Talking', layer: 'dialogue', muted, mix: 'replace', weight: 1, slots: mouthSlots(set) },
     sample: (time, values) => {
       const state = spokenAt(time);
       if (state) write(values, state);
@@ -79,7 +79,7 @@ function heldStates(rig: MouthRig): (drawing: string) => MouthState {
 export function blinkSource(set: ControlSet, blinks: readonly Blink[]): ControlSource {
   const slot = set.slots.get('eyes.closed')!;
   return {
-    ...{ layer: 'life', muted: false, mix: 'replace', weight: 1, slots: [slot] },
+    ...{ name: 'Blinks', layer: 'life', muted: false, mix: 'replace', weight: 1, slots: [slot] },
     sample: (time, values) => {
       values[slot] = closedAt(blinks, toSeconds(time));
       return 1;

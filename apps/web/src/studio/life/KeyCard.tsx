@@ -17,6 +17,7 @@ import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useScene } from '../SceneContext';
+import { ControlStack } from './ControlStack';
 import { KeyGraph } from './KeyGraph';
 import { ShareSlider } from './ShareSlider';
 
@@ -119,6 +120,7 @@ export function KeyCard({
         usual={rest}
         onChange={(next) => onChange(withKey(track, time, next))}
       />
+      <ControlStack program={own} slot={place.slot} time={time} />
       {track.keys.length > 0 && (
         <>
           <KeyGraph {...{ track, range, frameRate, onChange }} />

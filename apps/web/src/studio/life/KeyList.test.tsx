@@ -108,6 +108,9 @@ it('what moves a control is baked into keys', () => {
     })),
   );
   again();
+  key(0.25, 0);
+  const stack = screen.getByRole('list', { name: 'What moves it' });
+  expect([...stack.children].map((one) => one.firstChild!.textContent)).toEqual(['R', 'At rest']);
   key(3, 0);
   click('More for the keys of Gaze, across');
   fireEvent.click(screen.getByText('Bake the work area'));
