@@ -1,4 +1,5 @@
 import {
+  differences,
   readDocument,
   type DocumentBodies,
   type DocumentKind,
@@ -109,15 +110,23 @@ export async function patchDocument<Kind extends DocumentKind>(
   throw problemFrom(response.status, problem ?? {});
 }
 
-/** Gives a document another name. @throws Problem */
-export async function renameDocument(kind: DocumentKind, id: string, name: string): Promise<void> {
-  const { revision } = await readDocumentById(kind, id);
-  const patches: Patches = [{ op: 'replace', path: ['name'], value: name }];
+/** Changes a document that isn't open here. @throws Problem, also where another window has changed it meanwhile */
+export async function changeDocument<Kind extends DocumentKind>(
+  kind: Kind,
+  id: string,
+  change: (body: DocumentBodies[Kind]) => DocumentBodies[Kind],
+): Promise<void> {
+  const { revision, body } = await readDocumentById(kind, id);
+  const patches = differences(body, change(body));
   const outcome = await patchDocument(kind, id, revision, patches, crypto.randomUUID());
   if (!outcome.saved) {
-    throw new Problem('conflict', 'It was renamed in another window just now. Try again.');
+    throw new Problem('conflict', 'It was changed in another window just now. Try again.');
   }
 }
+
+/** Gives a document another name. @throws Problem */
+export const renameDocument = (kind: DocumentKind, id: string, name: string) =>
+  changeDocument(kind, id, (body) => ({ ...body, name }));
 
 export function createProduction(
   id: string,

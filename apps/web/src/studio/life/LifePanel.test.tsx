@@ -1,7 +1,8 @@
 /** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
-import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import type { Patches } from '@cruvo/core/document';
 import { inOrder } from '@cruvo/core/records';
-import { richScene } from '@cruvo/core/testing';
+import { richScene, testMaterial } from '@cruvo/core/testing';
 import { renderInScene } from '../../testing/panels';
 import { LifePanel } from './LifePanel';
 
@@ -105,4 +106,46 @@ it('reactions are muted, all but one, and deleted', () => {
   expect(reactions().map(({ muted }) => muted)).toEqual([true, false]);
   fireEvent.click(more('Brows on emphasis').getByText('Delete'));
   expect(reactions().map(({ name }) => name)).toEqual(['Jaw by loudness']);
+});
+
+describe('a reaction that is kept on the character', () => {
+  const original = globalThis.fetch;
+  afterEach(() => (globalThis.fetch = original));
+
+  /** A server that has the character, and answers changes of it as told. */
+  function kept(answer: () => Response) {
+    const material = testMaterial();
+    const body = material.characters.get('character')!;
+    const document = { id: 'character', kind: 'character', production: 'p', revision: 3, body };
+    const sent: Patches[] = [];
+    globalThis.fetch = async (_address, init) => {
+      if (init?.method !== 'PATCH') return Response.json(document);
+      sent.push((JSON.parse(init.body as string) as { patches: Patches }).patches);
+      return answer();
+    };
+    const { store } = renderInScene(<LifePanel />, material);
+    click('Reaction');
+    click('Jaw by loudness');
+    click('More for Jaw by loudness');
+    fireEvent.click(screen.getByText('Keep it on the character, for every scene'));
+    const left = () => Object.keys(store.getState().scene.reactions).length;
+    return { sent, left, document };
+  }
+
+  it('leaves the scene when it is saved', async () => {
+    const saved = () => Response.json(document);
+    const { sent, left, document } = kept(() => saved());
+    await waitFor(() => expect(left()).toBe(0));
+    const [patch] = sent[0]!;
+    expect(patch).toMatchObject({ op: 'add', value: { name: 'Jaw by loudness', mix: 'replace' } });
+    expect(patch!.value).not.toHaveProperty('member');
+  });
+
+  it('stays where it is when it can’t be, and says so', async () => {
+    const { left } = kept(() =>
+      Response.json({ code: 'unavailable', detail: 'The disk is full.' }, { status: 507 }),
+    );
+    expect(await screen.findByText(/The disk is full/)).toBeTruthy();
+    expect(left()).toBe(1);
+  });
 });

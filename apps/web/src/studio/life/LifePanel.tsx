@@ -8,8 +8,10 @@ import { castOf } from '@cruvo/core/scene';
 import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { KeyList } from './KeyList';
+import { OwnReactions } from './OwnReactions';
 import { PerformanceCard } from './PerformanceCard';
 import { ReactionCard } from './ReactionCard';
+import { useOwnReactions } from './useOwnReactions';
 import { useReactions } from './useReactions';
 
 /** What moves a character by itself: its performance, and every reaction that it is made of or that people made. */
@@ -48,10 +50,14 @@ export function LifePanel() {
   );
 }
 
+/** What could not be saved is said by the hook, and stays where it is. */
+const NEVER = () => undefined;
+
 function Reactions({ member }: { member: string }) {
   const { characters } = useOpenScene();
   const character = useScene(({ scene }) => characters.get(scene.cast[member]!.character));
   const actions = useReactions(member);
+  const own = useOwnReactions(member);
   const [open, setOpen] = useState<string | null>(null);
   // The highest, which has the last word, stands first.
   const shown = actions.reactions.toReversed();
@@ -107,10 +113,12 @@ function Reactions({ member }: { member: string }) {
               actions={actions}
               open={open === reaction.id}
               onOpen={(now) => setOpen(now ? reaction.id : null)}
+              onKeep={() => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)}
             />
           ))}
         </SortableContext>
       </DndContext>
+      <OwnReactions own={own} actions={actions} />
     </>
   );
 }

@@ -25,11 +25,14 @@ export function ReactionCard({
   actions,
   open,
   onOpen,
+  onKeep,
 }: {
   reaction: SceneReaction;
   actions: ReactionActions;
   open: boolean;
   onOpen: (open: boolean) => void;
+  /** Moves it to the character. */
+  onKeep: () => void;
 }) {
   const { id, member, name, muted, mix, weight, shaping } = reaction;
   const { program } = useOpenScene();
@@ -83,6 +86,7 @@ export function ReactionCard({
           align="end"
           entries={[
             ['Mute all others', () => actions.solo(id)],
+            ['Keep it on the character, for every scene', onKeep],
             ['Delete', () => actions.remove(id)],
           ]}
         />
