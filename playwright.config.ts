@@ -1,8 +1,4 @@
-import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
-
-/** What keeps time with a clock, and would be disturbed by others. */
-const IN_TIME = ['playing.spec.ts', 'recording.spec.ts'];
 
 /** Drives Debian's Chromium against a running studio (CRUVO_ADDRESS), with the demo production in it. */
 export default defineConfig({
@@ -11,11 +7,7 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: Math.min(2, availableParallelism()),
-  projects: [
-    { name: 'together', testIgnore: IN_TIME },
-    { name: 'in time', testMatch: IN_TIME, dependencies: ['together'], workers: 1 },
-  ],
+  workers: 1,
   use: {
     baseURL: process.env['CRUVO_ADDRESS'] ?? 'http://127.0.0.1:4610',
     viewport: { width: 1280, height: 800 },
