@@ -153,8 +153,8 @@ export function KeyCard({
                 onChange({ ...track, mix: target.value as KeyTrack['mix'] })
               }
             >
-              <option value="replace">Instead of the rest</option>
-              <option value="add">Added to the rest</option>
+              <option value="replace">Instead</option>
+              <option value="add">Added</option>
             </Form.Select>
           </div>
         </>
