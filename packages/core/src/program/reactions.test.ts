@@ -180,6 +180,16 @@ describe('signals', () => {
     expect(valueAt(of({ kind, of: MEMBER }), 1)).toBeCloseTo(1);
     expect(valueAt(of({ kind, of: 'somebody who is gone' }), 1)).toBe(0);
   });
+  it('stay with their sounds in a line that is moved and trimmed', () => {
+    const scene = of({ kind: 'speaking', of: 'own' });
+    const lines = withRecord(scene.scene.lines, 'said', (line) => ({
+      ...line,
+      ...{ start: toFlicks(2), offset: toFlicks(1), length: toFlicks(1) },
+    }));
+    // Of what is said from 0.5 to 1.5 s, only the second half is heard, from 2 s on.
+    const moved = { ...scene, scene: { ...scene.scene, lines } };
+    expect([1.9, 2.25, 2.6].map((time) => valueAt(moved, time))).toEqual([0, 1, 0]);
+  });
   it('a line that is gone, muted or not yet heard is silent', () => {
     const scene = of({ kind: 'speaking', of: 'own' });
     const row = scene.scene.lines['said']!.row;

@@ -128,6 +128,12 @@ describe('accents', () => {
     expect(da).toBeGreaterThan(me!);
     expect(accents.every(({ strength }) => strength >= 0 && strength <= 1)).toBe(true);
   });
+  it('stand on the loudest syllable of a word', () => {
+    const word = testTrack([10, 0.2, 'today'], [4, 0.1, 'today'], [12, 0.2, 'today'], [0, 0.2]);
+    const startOf = (loud: (time: number) => number) => accentsOf(withLevel(word, loud))[0]!.start;
+    expect(startOf((time) => (time < 0.2 ? 6 : 0))).toBe(0);
+    expect(startOf((time) => (time > 0.3 ? 6 : 0))).toBeCloseTo(0.3);
+  });
   it('are none where nothing is said, and found without a pitch', () => {
     expect(accentsOf(testTrack([0, 1]))).toEqual([]);
     expect(accentsOf(spoken).every(({ strength }) => Number.isFinite(strength))).toBe(true);
