@@ -1,10 +1,8 @@
-import { useSortable } from '@dnd-kit/sortable';
 import {
   ChevronDown,
   ChevronRight,
   FlipHorizontal2,
   FoldVertical,
-  GripVertical,
   Play,
   Trash2,
   UnfoldVertical,
@@ -23,6 +21,7 @@ import {
   type BodyControl,
   type Easing,
 } from '@cruvo/core/character';
+import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
 import { LabelledSelect } from '../../shell/LabelledSelect';
 import { NameField } from '../../shell/NameField';
@@ -49,8 +48,11 @@ export function ControlCard({ control }: { control: BodyControl }) {
   const value = useCharacter((state) => valueOf(state, id));
   const open = useCharacter((state) => state.posing === id);
   const folded = useCharacter((state) => state.folded.has(id));
-  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
-    useSortable({ id });
+  const { ref, style, isDragging, grip } = useSortedItem(
+    id,
+    `Move ${name} up or down`,
+    'Drag up or down; or Space, arrows, Space',
+  );
   const { change, setValue, pose } = store.getState();
   const step = (max - min) / STEPS;
   /** Near a stop, and at rest, the slider stays there. */
@@ -59,23 +61,13 @@ export function ControlCard({ control }: { control: BodyControl }) {
     wanted;
   return (
     <section
-      ref={setNodeRef}
+      ref={ref}
       className={`control-card ${isDragging ? 'dragged' : ''}`}
-      style={transform ? { transform: `translateY(${transform.y}px)` } : {}}
+      style={style}
       aria-label={name}
     >
       <div className="d-flex align-items-center gap-1">
-        <button
-          ref={setActivatorNodeRef}
-          type="button"
-          className="grip"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${name} up or down`}
-          title="Drag up or down; or Space, arrows, Space"
-        >
-          <GripVertical size={14} aria-hidden />
-        </button>
+        {grip}
         <button
           type="button"
           className="row-fold"

@@ -1,7 +1,7 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical } from 'lucide-react';
+import { ChevronDown, ChevronRight, Eye, EyeOff } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { MIXES, type Mix, type SceneReaction } from '@cruvo/core/reactions';
+import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
@@ -36,28 +36,24 @@ export function ReactionCard({
 }) {
   const { id, member, name, muted, mix, weight, shaping } = reaction;
   const { program } = useOpenScene();
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
+  const { ref, style, grip } = useSortedItem(
+    id,
+    `Move ${name}`,
+    'Drag up or down; or Space, arrows, Space',
+  );
   const made = program.memos
     .get(member)
     ?.value.reactions.value.find((one) => one.reaction.id === id);
   const set = (fields: Parameters<ReactionActions['set']>[1]) => actions.set(id, fields);
   return (
     <section
-      ref={setNodeRef}
+      ref={ref}
       className={muted ? 'control-card reaction muted' : 'control-card reaction'}
-      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+      style={style}
       aria-label={name}
     >
       <div className="d-flex align-items-center gap-1 small">
-        <button
-          type="button"
-          className="grip"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${name}`}
-        >
-          <GripVertical size={14} aria-hidden />
-        </button>
+        {grip}
         <button
           type="button"
           className="row-fold"

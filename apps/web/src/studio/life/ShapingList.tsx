@@ -1,11 +1,6 @@
 import { closestCenter, DndContext } from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { GripVertical, X } from 'lucide-react';
+import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import {
   MOST_STEPS,
@@ -15,6 +10,7 @@ import {
   type ShapingKind,
   type ShapingStep,
 } from '@cruvo/core/reactions';
+import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
 import { useSorting } from '../../shell/useSorting';
 import { DrawnCurve } from './DrawnCurve';
@@ -92,28 +88,17 @@ function StepRow({
   onChange: (step: ShapingStep) => void;
   onRemove: () => void;
 }) {
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   const name = SHAPING_NAMES[step.kind];
+  const { ref, style, grip } = useSortedItem(
+    id,
+    `Move ${name}`,
+    'Drag up or down; or Space, arrows, Space',
+  );
   const { kind } = step;
   return (
-    <div
-      ref={setNodeRef}
-      className="shaping-step"
-      style={{
-        transform: transform ? `translateY(${transform.y}px)` : undefined,
-        transition,
-      }}
-    >
+    <div ref={ref} className="shaping-step" style={style}>
       <div className="d-flex align-items-center gap-1 small">
-        <button
-          type="button"
-          className="grip"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${name}`}
-        >
-          <GripVertical size={14} aria-hidden />
-        </button>
+        {grip}
         <span className="flex-fill">{name}</span>
         {kind === 'chance' ? null : (
           <svg className="step-picture" viewBox="0 0 40 28" aria-hidden>

@@ -1,8 +1,9 @@
 import { closestCenter, DndContext } from '@dnd-kit/core';
-import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { Eye, EyeOff, GripVertical, Lock, LockOpen, Volume2 } from 'lucide-react';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { Eye, EyeOff, Lock, LockOpen, Volume2 } from 'lucide-react';
 import { withRecord } from '@cruvo/core/records';
 import { castOf, withReordered, type CastMember } from '@cruvo/core/scene';
+import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
 import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
@@ -56,8 +57,11 @@ function CastEntry({
   speaks: boolean;
 }) {
   const { store } = useOpenScene();
-  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
-    useSortable({ id });
+  const { ref, style, isDragging, grip } = useSortedItem(
+    id,
+    `Move ${name} to the front or the back`,
+    'Drag to the front or the back; or Space, arrows, Space',
+  );
   const change = (fields: Partial<CastMember>) =>
     store.getState().edit((scene) => ({
       ...scene,
@@ -65,21 +69,11 @@ function CastEntry({
     }));
   return (
     <li
-      ref={setNodeRef}
+      ref={ref}
       className={`${worked ? 'worked-on' : ''} ${isDragging ? 'dragged' : ''}`}
-      style={transform ? { transform: `translateY(${transform.y}px)` } : {}}
+      style={style}
     >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        className="grip"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${name} to the front or the back`}
-        title="Drag to the front or the back; or Space, arrows, Space"
-      >
-        <GripVertical size={16} aria-hidden />
-      </button>
+      {grip}
       <button
         type="button"
         className="cast-name flex-fill text-truncate"
