@@ -12,6 +12,7 @@ import { castOf } from '@cruvo/core/scene';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene, useScene } from '../SceneContext';
 import { ShareSlider } from './ShareSlider';
+import type { ReactionFieldsProps } from './useReactions';
 import { SIGNAL_FIELDS, SIGNAL_GROUPS } from './words';
 import { ControlOptions } from './ControlOptions';
 
@@ -25,15 +26,7 @@ const PARTS_OF_MOUTH = [
 ] as const;
 
 /** What a reaction follows, and its settings. */
-export function SignalFields({
-  reaction,
-  member,
-  set,
-}: {
-  reaction: Reaction;
-  member: string;
-  set: (fields: Partial<Reaction>) => void;
-}) {
+export function SignalFields({ reaction, member, set }: ReactionFieldsProps) {
   const { signal } = reaction;
   const change = (fields: object) => set({ signal: { ...signal, ...fields } as SignalSpec });
   const numbers = Object.entries(SIGNAL_FIELDS[signal.kind] ?? {});

@@ -1,9 +1,10 @@
 import { FlipVertical2, X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
-import { flipped, type Reaction, type ReactionTarget } from '@cruvo/core/reactions';
+import { flipped, type ReactionTarget } from '@cruvo/core/reactions';
 import { IconButton } from '../../shell/IconButton';
 import { ControlOptions } from './ControlOptions';
 import { ShareSlider } from './ShareSlider';
+import type { ReactionFieldsProps } from './useReactions';
 import type { NumberField } from './words';
 
 const AMOUNT: NumberField = {
@@ -13,15 +14,7 @@ const AMOUNT: NumberField = {
 const MOST = 32;
 
 /** What a reaction moves, each by its own amount. */
-export function TargetList({
-  reaction,
-  member,
-  set,
-}: {
-  reaction: Reaction;
-  member: string;
-  set: (fields: Partial<Reaction>) => void;
-}) {
+export function TargetList({ reaction, member, set }: ReactionFieldsProps) {
   const { targets } = reaction;
   const change = (at: number, fields: Partial<ReactionTarget>) =>
     set({ targets: targets.with(at, { ...targets[at]!, ...fields }) });

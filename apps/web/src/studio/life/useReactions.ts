@@ -54,3 +54,10 @@ export function useReactions(member: string) {
 }
 
 export type ReactionActions = ReturnType<typeof useReactions>;
+
+/** What the fields of a reaction need: the reaction, whose it is, and how it is changed. */
+export interface ReactionFieldsProps {
+  readonly reaction: Reaction;
+  readonly member: string;
+  readonly set: (fields: Partial<Reaction>) => void;
+}
