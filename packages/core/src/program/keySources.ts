@@ -14,7 +14,14 @@ export function keySources(
     const rest = track.mix === 'add' ? controls.rest[slot]! : 0;
     return [
       {
-        ...{ name: 'Keys', layer: 'keyframes', muted: track.muted, mix: track.mix, weight: 1, slots: [slot] },
+        ...{
+          name: 'Keys',
+          layer: 'keyframes',
+          muted: track.muted,
+          mix: track.mix,
+          weight: 1,
+          slots: [slot],
+        },
         sample: (time, values) => {
           const share = shareOfTrack(track, time);
           if (share > 0) values[slot] = keyValueAt(track.keys, time) - rest;

@@ -42,7 +42,14 @@ export function dialogueSource(
     return null;
   };
   return {
-    ...{ name: 'Talking', layer: 'dialogue', muted, mix: 'replace', weight: 1, slots: mouthSlots(set) },
+    ...{
+      name: 'Talking',
+      layer: 'dialogue',
+      muted,
+      mix: 'replace',
+      weight: 1,
+      slots: mouthSlots(set),
+    },
     sample: (time, values) => {
       const state = spokenAt(time);
       if (state) write(values, state);
