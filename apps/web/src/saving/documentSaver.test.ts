@@ -247,6 +247,43 @@ describe('DocumentSaver', () => {
     });
   });
 
+  describe('while the browser is slow to forget what is saved', () => {
+    /** A saver that has saved “a”, and whose journal ends removing it only when it is let go. */
+    const forgetting = async () => {
+      const world = savingServer();
+      const { remove } = world.ports.journal;
+      let letGo = () => {};
+      world.ports.journal.remove = async (...entry) => {
+        await remove(...entry);
+        await new Promise<void>((resolve) => (letGo = resolve));
+      };
+      const saver = openSaver(world);
+      saver.change(scene('a'));
+      await pass(600);
+      return { world, saver, letGo: () => letGo() };
+    };
+
+    it('what changes meanwhile is saved too', async () => {
+      const { world, saver, letGo } = await forgetting();
+      saver.change(scene('b'));
+      // The time to save it passes while the save before has not ended.
+      await pass(2000);
+      letGo();
+      await pass(10);
+      expect([world.saved.name, saver.state.getState().kind]).toEqual(['b', 'saved']);
+    });
+
+    it('what is changed and undone meanwhile needs no save', async () => {
+      const { world, saver, letGo } = await forgetting();
+      const before = world.saved;
+      saver.change(scene('b'));
+      saver.change(before);
+      letGo();
+      await pass(2000);
+      expect([world.revision, saver.state.getState().kind]).toEqual([2, 'saved']);
+    });
+  });
+
   it('is settled at once where nothing waits, saving nothing', async () => {
     const world = savingServer();
     await openSaver(world).settled();

@@ -208,14 +208,22 @@ export class DocumentSaver<Kind extends DocumentKind> {
     // A save under way looks for newer changes when it ends.
     if (this.saving) return;
     const patches = this.pending();
-    if (patches.length === 0) return;
+    if (patches.length === 0) {
+      // Changed and undone again during a save.
+      if (this.state.getState().kind === 'saving') this.nothingToSave();
+      return;
+    }
     this.saving = true;
     const sent = this.current;
     try {
       const tracks = await this.sendTracks();
       const outcome = await this.ports.save(this.revision, patches, this.window);
-      if (outcome.saved) await this.afterSaving(sent, outcome.document, tracks);
-      else this.enter({ kind: 'conflict', theirs: outcome.current });
+      if (outcome.saved) {
+        await this.afterSaving(sent, outcome.document, tracks);
+        // The journal takes its time: what was changed meanwhile is waiting too.
+        if (this.current !== this.saved && this.state.getState().kind !== 'conflict')
+          this.saveIn(0);
+      } else this.enter({ kind: 'conflict', theirs: outcome.current });
     } catch (error) {
       this.afterFailing(error);
     } finally {
@@ -247,10 +255,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     if (this.pending().length === 0) {
       this.enter({ kind: 'saved' });
       await this.clearJournal(tracks);
-    } else {
-      await this.keepJournal();
-      this.saveIn(0);
-    }
+    } else await this.keepJournal();
   }
 
   private afterFailing(error: unknown): void {
