@@ -1,6 +1,6 @@
 /** Unit tests in Node; tests of the server run against a real PostgreSQL (CRUVO_DATABASE_URL). */
 export default {
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/scripts/testEnvironments/node.mjs',
   testMatch: [
     '**/src/**/*.test.ts',
     '**/src/**/*.test.tsx',

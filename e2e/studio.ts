@@ -95,7 +95,11 @@ export const test = base.extend<Fixtures, Shared>({
   window: [
     async ({ browser }, use, { project }) => {
       const { baseURL } = project.use;
-      const window = await browser.newContext(baseURL === undefined ? {} : { baseURL });
+      const window = await browser.newContext({
+        ...(baseURL === undefined ? {} : { baseURL }),
+        // Nobody watches menus and dialogs fade in.
+        reducedMotion: 'reduce',
+      });
       await use(window);
       await window.close();
     },

@@ -31,7 +31,7 @@ const lane = async (...checks) => {
   }
 };
 
-const tsc = ['node_modules/typescript/bin/tsc', '--noEmit'];
+const tsc = ['node_modules/typescript-native/bin/tsc', '--noEmit'];
 await Promise.all([
   lane(['Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']]),
   lane(

@@ -148,20 +148,25 @@ describe('films', () => {
   });
 
   it('are finished by another worker when theirs is killed in the middle', async () => {
-    const film = await order(await makeProduction(studio, 50));
+    const film = await order(await makeProduction(studio, 15));
     const first = startWorker();
     await until(film, ({ progress }) => progress > 0.02);
     first.kill('SIGKILL');
     const half = await read(film.id);
     expect(half).toMatchObject({ status: 'rendering', media: null });
     expect((await fetch(`${studio.address}/api/films/${film.id}/file`)).status).toBe(404);
+    // As if so much time had gone by since it was last heard of.
+    const { database } = studio.services;
+    await database('films')
+      .where({ id: film.id })
+      .update({ seen_at: database.raw(`now() - interval '1 minute'`) });
     startWorker();
     const done = await until(film, ({ status }) => status !== 'rendering');
     expect(done).toMatchObject({ status: 'done', problem: null });
   }, 120_000);
 
   it('stop when cancelled, and stay cancelled', async () => {
-    const made = await makeProduction(studio, 120);
+    const made = await makeProduction(studio, 30);
     const film = await order(made, { width: 1920, height: 1080 });
     startWorker();
     await until(film, ({ progress }) => progress > 0.01);

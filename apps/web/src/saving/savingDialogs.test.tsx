@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { jest } from '@jest/globals';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Problem } from '@cruvo/core/problem';

@@ -48,7 +48,7 @@ describe('a sandbox', () => {
 
   it('opens a file anew where the system has ended its process, but not again and again', async () => {
     // Long enough that its process is still at work when it is found.
-    const path = wav(folder, 'long.wav', 100, toneIn([0, 100]));
+    const path = wav(folder, 'long.wav', 30, toneIn([0, 30]));
     const killed = async (times: number) => {
       const pids = new Set<number>();
       const looking = setInterval(() => {

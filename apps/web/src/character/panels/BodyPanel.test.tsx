@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { bodyControlsOf, bodyProposals } from '@cruvo/core/character';
 import { RICH_CHARACTERS } from '@cruvo/core/testing';

@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import type { CutMouth, JawMouth, LipsMouth } from '@cruvo/core/mouth';
 import { RICH_CHARACTERS } from '@cruvo/core/testing';

@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { jest } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { renderInScene } from '../../testing/panels';

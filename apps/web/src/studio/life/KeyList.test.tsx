@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { richScene } from '@cruvo/core/testing';
 import { toFlicks, toSeconds } from '@cruvo/core/time';

@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { Patches } from '@cruvo/core/document';
 import { inOrder } from '@cruvo/core/records';

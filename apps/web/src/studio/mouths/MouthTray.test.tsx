@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { testMaterial } from '@cruvo/core/testing';
 import { renderInScene } from '../../testing/panels';

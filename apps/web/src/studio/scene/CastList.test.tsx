@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { heardLines, isHeardAt, speakerOf } from '@cruvo/core/scene';
 import { richScene } from '@cruvo/core/testing';

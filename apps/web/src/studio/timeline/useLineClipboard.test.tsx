@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { copyOfLines, linesOf } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';

@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { jest } from '@jest/globals';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import type { CheckedVoice } from '@cruvo/core/audio';

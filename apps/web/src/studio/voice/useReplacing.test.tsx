@@ -1,4 +1,4 @@
-/** @jest-environment ./apps/web/src/testing/browserEnvironment.mjs */
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { withLines, type Line, type Take } from '@cruvo/core/scene';
 import { writeTrack } from '@cruvo/core/speech';

@@ -1,4 +1,5 @@
 import { TestEnvironment } from 'jest-environment-jsdom';
+import { declareBuiltIns } from './quickBuiltIns.mjs';
 
 /** A drawing context on which nothing is seen: painting has tests of its own, in a real browser. */
 const blankContext = () =>
@@ -13,6 +14,7 @@ const blankContext = () =>
 export default class BrowserEnvironment extends TestEnvironment {
   async setup() {
     await super.setup();
+    declareBuiltIns(this.getVmContext());
     const { TextEncoder, TextDecoder, Headers, Response, Request, structuredClone } = globalThis;
     Object.assign(this.global, {
       ...{ TextEncoder, TextDecoder, Headers, Response, Request, structuredClone },
