@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 /** What keeps time with a clock, and would be disturbed by others. */
-const IN_TIME = ['playing.spec.ts', 'recording.spec.ts'];
+const IN_TIME = ['playing.spec.ts'];
 
 /**
  * Features that Chromium goes without. The first two load a page of its own beside each page of a test, which takes

@@ -1,6 +1,6 @@
 import { Circle, Square, TriangleAlert, X } from 'lucide-react';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, Form, Spinner } from 'react-bootstrap';
 import { useHotkeys } from 'react-hotkeys-hook';
 import {
@@ -44,6 +44,11 @@ export function RecordCard(props: {
   return <OpenCard {...props} recordings={data ?? NOTHING} />;
 }
 
+const chosenInput = (choice: string, recordings: readonly VoicedLine[]) => ({
+  choice,
+  input: inputOf(choice, recordings, false),
+});
+
 type Purpose = RecordTarget['kind'];
 
 function OpenCard({
@@ -54,13 +59,13 @@ function OpenCard({
 }: Parameters<typeof RecordCard>[0] & { recordings: readonly VoicedLine[] }) {
   const { store, transport, program } = useOpenScene();
   const { line, member } = useFocus();
-  const [choice, setChoice] = useState(() => firstInput([]));
+  // Opened as it is chosen: the list of recordings is read again, and what is being recorded must not notice.
+  const [{ choice, input }, setInput] = useState(() => chosenInput(firstInput([]), NOTHING));
   const [countIn, setCountIn] = useState(2);
   const loop = useTransport((state) => state.loop);
   const stretch = line && stretchIn(line, loop);
   const [wanted, setWanted] = useState<Purpose>(line ? 'take' : 'line');
   const purpose = possible(wanted, line, stretch !== null);
-  const input = useMemo(() => inputOf(choice, recordings, false), [choice, recordings]);
   const recording = useRecording(input, replacing, onLines);
   const { state, trouble, notice, problem, recorder, record, stop, again } = recording;
   const busy = state.kind === 'recording' || state.kind === 'finishing';
@@ -127,7 +132,7 @@ function OpenCard({
           recordings={recordings}
           allowed={state.kind === 'ready'}
           disabled={busy}
-          onChange={setChoice}
+          onChange={(next) => setInput(chosenInput(next, recordings))}
         />
         <Form.Select
           size="sm"

@@ -49,6 +49,7 @@ export function useRecording(
   useEffect(() => {
     let left = false;
     const ended = () => {
+      if (left) return;
       if (running.current) running.current.stop();
       else if (source.kind === 'microphone') setOpened((count) => count + 1);
     };
@@ -68,6 +69,7 @@ export function useRecording(
       transport.mute(null);
       recorder.current?.close();
       recorder.current = null;
+      setState({ kind: 'opening' });
     };
   }, [transport, source, opened]);
 
