@@ -9,9 +9,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
-import { makeProduction } from '../apps/server/src/testing/requests';
-import { createServices } from '../apps/server/src/app';
-import { DEMO } from '../apps/server/src/demo/seed';
+import { DEMO } from '../apps/server/src/demo/ids';
 
 export { expect, DEMO };
 
@@ -119,6 +117,9 @@ export const test = base.extend<Fixtures, Shared>({
     await use(page);
   },
   studio: async ({ page }, use) => {
+    // Not before they are needed: Playwright loads all tests, with all that they import, in each of its processes.
+    const { createServices } = await import('../apps/server/src/app');
+    const { makeProduction } = await import('../apps/server/src/testing/requests');
     const services = createServices(databaseUrl);
     const { sceneId } = await makeProduction({ services }, 4);
     await services.database.destroy();

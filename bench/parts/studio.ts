@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { chromium, type CDPSession, type Page } from '@playwright/test';
 import type { Scene } from '@cruvo/core/scene';
-import { DEMO } from '../../apps/server/src/demo/seed';
+import { DEMO } from '../../apps/server/src/demo/ids';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { buildWeb, startStudio } from '../../scripts/lib/studio.mjs';
 import { HOUR, hourScene } from '../hourScene';

@@ -6,7 +6,8 @@ import { compile, Player, type Program } from '@cruvo/core/program';
 import { endOf, linesOf, speakerOf } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { testStudio } from '../testing/studio';
-import { DEMO, seedDemo } from './seed';
+import { DEMO } from './ids';
+import { seedDemo } from './seed';
 
 const studio = testStudio();
 let isbel: Character;

@@ -10,6 +10,7 @@ import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
 import { withCrest, withGlow } from './reacting';
 import { fogDialogue } from './dialogue';
+import { DEMO } from './ids';
 import {
   demoArtwork,
   demoCharacter,
@@ -19,16 +20,6 @@ import {
   OWN_NAMES,
   type SeedServices,
 } from './files';
-
-/** Fixed, so that seeding a second time finds the demo already there. */
-export const DEMO = {
-  production: '5a17ba45-0000-4000-8000-000000000001',
-  scene: '5a17ba45-0000-4000-8000-000000000002',
-  isbel: '5a17ba45-0000-4000-8000-000000000003',
-  corrigan: '5a17ba45-0000-4000-8000-000000000004',
-  wick: '5a17ba45-0000-4000-8000-000000000005',
-  dialogue: '5a17ba45-0000-4000-8000-000000000006',
-};
 
 /** Quiet picture after the last word. */
 const ROOM_AFTER = toFlicks(0.8);
