@@ -11,6 +11,7 @@ import { partsOf } from './partList';
 import { bodyProblem } from './bodyProblem';
 import { swaySchema, type Sway } from './sway/sway';
 import { treeProblem } from './tree';
+import { MOST_MOVES, moveSchema, type Move } from '../keys';
 import { MOST_REACTIONS, reactionSchema, type Reaction } from '../reactions';
 import { padSchema, type Pad } from './pad/pad';
 import { browsOfView, viewSchema, type View } from './view';
@@ -44,6 +45,8 @@ export interface Character {
   readonly views: Records<View>;
   /** What moves it by itself, wherever it goes. */
   readonly reactions: Records<Reaction>;
+  /** Stretches of keys that are kept, to be laid down in scenes. */
+  readonly moves: Records<Move>;
 }
 
 /** A body of which nothing is set up. */
@@ -55,6 +58,7 @@ export const NO_BODY = {
   pads: {},
   views: {},
   reactions: {},
+  moves: {},
 } as const satisfies Partial<Character>;
 
 const MOST_PARTS = 5000;
@@ -82,6 +86,7 @@ const shape = object({
   pads: recordsSchema(padSchema, 'pad'),
   views: recordsSchema(viewSchema, 'view', NAMES_AS_IDS),
   reactions: recordsSchema(reactionSchema, 'reaction', undefined, MOST_REACTIONS.character),
+  moves: recordsSchema(moveSchema, 'move', undefined, MOST_MOVES.character),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */

@@ -9,11 +9,19 @@ export const LAYERS = ['life', 'dialogue', 'reactions', 'takes', 'keyframes', 'l
 
 export type Layer = (typeof LAYERS)[number];
 
+/** Where a source comes from: a reaction, a track of keys or a move that is laid down, by its id. */
+export interface ControlOrigin {
+  readonly kind: 'reaction' | 'keys' | 'move';
+  readonly id: string;
+}
+
 /** Something that sets controls of one character over time. */
 export interface ControlSource {
   /** What people call it. */
   readonly name: string;
   readonly layer: Layer;
+  /** Nothing for what belongs to every character. */
+  readonly origin?: ControlOrigin;
   /** A muted source is passed over. */
   readonly muted: boolean;
   /**

@@ -12,6 +12,7 @@ import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { EASING_SCHEMAS, keyTrackSchema } from '../keys/keyTrack';
+import { moveSchema, placedMoveSchema } from '../keys/move';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
 import { backdropSchema } from '../scene/backdrop';
@@ -34,7 +35,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
-    ...[keyTrackSchema, ...Object.values(EASING_SCHEMAS)],
+    ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],
   ],
   character: [
     ...[
@@ -46,7 +47,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ],
     ...[stopPartSchema, regionChangeSchema, bendSchema, bendPointSchema, regionSchema],
     ...[jointSchema, swaySchema, padSchema, viewSchema],
-    ...[reactionSchema, ...ofReactions],
+    ...[reactionSchema, ...ofReactions, moveSchema, ...Object.values(EASING_SCHEMAS)],
     ...[...Object.values(MOUTH_SCHEMAS), followersSchema],
     ...[...Object.values(INSIDE_SCHEMAS), ...Object.values(LID_SCHEMAS)],
   ],

@@ -1,4 +1,4 @@
-import type { Records } from '../records';
+import { withoutRecord, type Records } from '../records';
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { EASINGS, type Key, type KeyTrack } from './keyTrack';
 import { keyValueAt } from './keyValue';
@@ -53,8 +53,7 @@ export function retimedTrack(track: KeyTrack, factor: number): KeyTrack {
 /** A table with a track changed, which is left out when it has no key any more. */
 export function withTrack(tracks: Records<KeyTrack>, track: KeyTrack): Records<KeyTrack> {
   if (track.keys.length > 0) return { ...tracks, [track.id]: track };
-  const { [track.id]: _, ...others } = tracks;
-  return others;
+  return withoutRecord(tracks, track.id);
 }
 
 /** The track of a control; null where it has none. */

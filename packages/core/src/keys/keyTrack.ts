@@ -69,6 +69,16 @@ const easingSchema = lazy((easing: unknown) => {
   return shape.shape({ kind: string().required().oneOf(Object.keys(EASING_SCHEMAS)) });
 });
 
+/** Checks keys: in order, at different times. */
+export const keysSchema = array(
+  object({ time: flicksSchema(), value: value(), easing: easingSchema }),
+)
+  .required()
+  .max(MOST_KEYS)
+  .test('order', 'keys must be in order, at different times', (keys) =>
+    keys.every(({ time }, at) => at === 0 || time > keys[at - 1]!.time),
+  );
+
 export const keyTrackSchema = object({
   id: string().required(),
   member: string().required(),
@@ -76,10 +86,5 @@ export const keyTrackSchema = object({
   mix: string().required().oneOf(['add', 'replace']),
   muted: boolean().required(),
   soft: flicksSchema(),
-  keys: array(object({ time: flicksSchema(), value: value(), easing: easingSchema }))
-    .required()
-    .max(MOST_KEYS)
-    .test('order', 'keys must be in order, at different times', (keys) =>
-      keys.every(({ time }, at) => at === 0 || time > keys[at - 1]!.time),
-    ),
+  keys: keysSchema,
 }) as unknown as Schema<KeyTrack>;

@@ -40,8 +40,12 @@ export function shareOfTrack(
   time: Flicks,
 ): number {
   const [first, last] = [keys[0], keys.at(-1)];
-  if (!first || !last) return 0;
-  const outside = Math.max(first.time - time, time - last.time);
+  return first && last ? softShare(time, first.time, last.time, soft) : 0;
+}
+
+/** 1 from a start to an end, and less and less beyond, until nothing after `soft`. */
+export function softShare(time: Flicks, start: Flicks, end: Flicks, soft: Flicks): number {
+  const outside = Math.max(start - time, time - end);
   if (outside <= 0) return 1;
   if (outside >= soft) return 0;
   const share = 1 - outside / soft;

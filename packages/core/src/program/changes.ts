@@ -1,4 +1,4 @@
-import { keysChangedFrom } from '../keys';
+import { keysChangedFrom, movesChangedFrom } from '../keys';
 import type { Flicks } from '../time';
 import type { Program } from './compile';
 import { lineChangedFrom } from './lineProgram';
@@ -14,7 +14,10 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
     if (known === memo) continue;
     const [was, is] = [known?.value, memo.value];
     const kept = was?.controls === is.controls && was.reactions === is.reactions;
-    changes.set(id, kept ? keysChangedFrom(was.keys, is.keys) : 0);
+    const from = kept
+      ? Math.min(keysChangedFrom(was.keys, is.keys), movesChangedFrom(was.moves, is.moves))
+      : 0;
+    changes.set(id, from);
   }
   for (const { line } of [...before.lines.values(), ...after.lines.values()]) {
     for (const { scene } of [before, after]) {

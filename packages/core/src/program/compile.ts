@@ -1,4 +1,5 @@
 import type { Character } from '../character/character';
+import { movesOf } from '../keys';
 import { inOrder } from '../records';
 import { backdropItems } from '../scene/backdrop';
 import { castOf } from '../scene/cast';
@@ -74,7 +75,8 @@ export function compile(
       ];
       const heard = reactions.length > 0 ? [signals.value] : [];
       const keys = Object.values(scene.keys).filter((track) => track.member === member.id);
-      const moved = [...reactions, ...heard, ...keys];
+      const moves = movesOf(scene.moves, member.id);
+      const moved = [...reactions, ...heard, ...keys, ...moves];
       const inputs = [member, character, scene.length, ...rows, ...own, ...moved];
       return [
         member.id,
@@ -84,7 +86,7 @@ export function compile(
             rows,
             own,
             scene.length,
-            { own: reactions, scene: signals.value, keys },
+            { own: reactions, scene: signals.value, moves, keys },
             known?.value,
           ),
         ),

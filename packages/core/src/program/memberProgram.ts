@@ -8,13 +8,13 @@ import type { CastMember } from '../scene/cast';
 import type { Row } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import { toSeconds, type Flicks } from '../time';
-import type { KeyTrack } from '../keys';
+import type { KeyTrack, PlacedMove } from '../keys';
 import type { Reaction, SceneReaction } from '../reactions';
 import type { LineProgram } from './lineProgram';
 import { reuse, type Memo } from './memo';
 import { reactionPrograms, type ReactionProgram } from './reactionPrograms';
 import type { SignalScene } from './signalCurves';
-import { keySources } from './keySources';
+import { keySources, moveSources } from './keySources';
 import { blinkSource, dialogueSource } from './sources';
 
 /** A cast member made ready: what moves its controls, and where it stands. */
@@ -32,13 +32,16 @@ export interface MemberProgram {
   readonly blinks: Memo<readonly Blink[]>;
   /** The lower ones first. */
   readonly reactions: Memo<readonly ReactionProgram[]>;
+  /** Moves that are laid down, the earlier ones first. */
+  readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
 }
 
-/** The reactions of a cast member, the lower ones first, what they may follow, and keys. */
+/** The reactions of a cast member, the lower ones first, what they may follow, moves that are laid down, and keys. */
 export interface Reacting {
   readonly own: readonly (Reaction | SceneReaction)[];
   readonly scene: SignalScene;
+  readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
 }
 
@@ -77,10 +80,11 @@ export function compileMember(
       : [...followersOf(controls), ...swaySimulations(character)];
   return {
     ...{ member, character, controls, lines, simulations, place, blinks, reactions },
-    keys: reacting.keys,
+    ...{ moves: reacting.moves, keys: reacting.keys },
     sources: inLayers([
       ...below,
       ...reactions.value.flatMap(({ source }) => source ?? []),
+      ...moveSources(controls, character.moves, reacting.moves),
       ...keySources(controls, reacting.keys),
     ]),
   };

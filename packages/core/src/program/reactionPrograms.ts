@@ -121,6 +121,7 @@ function sourceOf(
   const slots = [...new Set(moved.map(({ slot }) => slot))];
   return {
     ...{ name: reaction.name, layer: 'reactions', muted, mix, weight, slots },
+    origin: { kind: 'reaction', id: reaction.id },
     sample: (time, values) => {
       const share = stretch ? shareIn(stretch, time) : 1;
       if (share === 0) return 0;

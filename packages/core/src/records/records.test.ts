@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { number, object, string, type Schema } from 'yup';
-import { inOrder, inTable, recordsSchema, withRecord, type OrderedRecord } from './records';
+import { inOrder, inTable, recordsSchema, withoutRecord, withRecord, type OrderedRecord } from './records';
 
 interface Item extends OrderedRecord {
   readonly value: number;
@@ -57,6 +57,12 @@ describe('a table', () => {
     expect(inOrder(after).map(({ id }) => id)).toEqual(['a', 'new', 'b']);
     expect([after['a'], after['b']]).toEqual([before['a'], before['b']]);
   });
+});
+
+it('takes one record away, and nothing where there is none', () => {
+  const all = { a: { value: 1 }, b: { value: 2 } };
+  expect(withoutRecord(all, 'a')).toEqual({ b: { value: 2 } });
+  expect(withoutRecord(all, 'lost')).toEqual(all);
 });
 
 it('changes one record, and nothing where there is none', () => {

@@ -89,6 +89,12 @@ export function withRecord<Item>(
   return item === undefined ? records : { ...records, [id]: change(item) };
 }
 
+/** A table without a record. */
+export function withoutRecord<Item>(records: Records<Item>, id: string): Records<Item> {
+  const { [id]: _, ...others } = records;
+  return others;
+}
+
 /** What ids of records look like. */
 const ID = /^[\w-]{1,64}$/;
 /** Ids that were made of names of layers, which may hold anything that can be written. */

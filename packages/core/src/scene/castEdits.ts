@@ -81,6 +81,9 @@ export function withoutMember(scene: Scene, id: string): Scene {
       inOrder(scene.reactions).filter(({ member }) => member !== id),
     ),
     keys: Object.fromEntries(Object.entries(scene.keys).filter(([, { member }]) => member !== id)),
+    moves: Object.fromEntries(
+      Object.entries(scene.moves).filter(([, { member }]) => member !== id),
+    ),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

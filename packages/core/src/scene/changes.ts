@@ -22,6 +22,7 @@ export function describeChanges(before: Scene, after: Scene): string[] {
     'Characters are moved by other reactions, or perform otherwise.',
   );
   say(!equal(before.keys, after.keys), 'Controls have other keys.');
+  say(!equal(before.moves, after.moves), 'Moves are laid down otherwise.');
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
   say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 

@@ -11,6 +11,7 @@ export * from './lineEdits';
 export * from './marker';
 export * from './matchScripts';
 export * from './moods';
+export * from './moverEdits';
 export * from './newLines';
 export * from './performanceSettings';
 export * from './production';

@@ -1,5 +1,12 @@
 import { boolean, lazy, number, object, string, type Schema } from 'yup';
-import { keyTrackSchema, MOST_KEY_TRACKS, type KeyTrack } from '../keys';
+import {
+  keyTrackSchema,
+  MOST_KEY_TRACKS,
+  MOST_MOVES,
+  placedMoveSchema,
+  type KeyTrack,
+  type PlacedMove,
+} from '../keys';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
@@ -58,6 +65,8 @@ export interface Scene {
   readonly reactions: Records<SceneReaction>;
   /** What was set by hand at times, control by control. */
   readonly keys: Records<KeyTrack>;
+  /** Moves of characters, laid down. */
+  readonly moves: Records<PlacedMove>;
   /** Who performs by themselves, and how. */
   readonly performances: Records<Performance>;
 }
@@ -138,6 +147,7 @@ export const sceneSchema: Schema<Scene> = object({
   markers: recordsSchema(markerSchema, 'marker'),
   reactions: recordsSchema(sceneReactionSchema, 'reaction', undefined, MOST_REACTIONS.scene),
   keys: recordsSchema(keyTrackSchema, 'track of keys', undefined, MOST_KEY_TRACKS),
+  moves: recordsSchema(placedMoveSchema, 'move', undefined, MOST_MOVES.scene),
   performances: recordsSchema(performanceSchema, 'performance'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
@@ -145,11 +155,12 @@ export const sceneSchema: Schema<Scene> = object({
   )
   .test(
     'reactions',
-    'every reaction, key and performance must be that of a member of the cast',
-    ({ cast, reactions, keys, performances }) =>
+    'every reaction, key, move and performance must be that of a member of the cast',
+    ({ cast, reactions, keys, moves, performances }) =>
       [
         ...Object.values(reactions as Records<SceneReaction>).map(({ member }) => member),
         ...Object.values(keys as Records<KeyTrack>).map(({ member }) => member),
+        ...Object.values(moves as Records<PlacedMove>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
   )

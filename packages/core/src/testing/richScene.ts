@@ -154,7 +154,7 @@ export function richScene(): SceneMaterial {
       markers: {},
       workArea: null,
       captions: USUAL_CAPTIONS,
-      ...{ reactions: {}, keys: {}, performances: {} },
+      ...{ reactions: {}, keys: {}, moves: {}, performances: {} },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -1,5 +1,6 @@
 /** @jest-environment ./scripts/testEnvironments/browser.mjs */
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import type { SceneReaction } from '@cruvo/core/reactions';
 import { richScene } from '@cruvo/core/testing';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { renderInScene } from '../../testing/panels';
@@ -89,6 +90,33 @@ it('keys are moved in their graph by keys of the keyboard', () => {
   expect(toSeconds(track()!.keys[1]!.time)).toBeCloseTo(25 / 24);
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Key at 1.04 s' }), { key: 'Delete' });
   expect(track()!.keys).toHaveLength(1);
+});
+
+it('what moves a control is muted, or moves it alone, where it stands', () => {
+  const { store, track, again, key } = opened();
+  key(0.5, 4);
+  const cycle: SceneReaction = {
+    ...{ id: 'r', order: 'a0', member: 'chart', name: 'Cycle', low: null, high: null },
+    signal: { kind: 'cycle', period: 1 },
+    ...{ shaping: [], targets: [{ control: 'gaze/x', amount: 1 }], mix: 'add' },
+    ...{ weight: 1, muted: false, stretch: null },
+  };
+  act(() => store.getState().edit((scene) => ({ ...scene, reactions: { r: cycle } })));
+  again();
+  const muted = () => [track()!.muted, store.getState().scene.reactions['r']!.muted];
+  const names = () =>
+    [...screen.getByRole('list', { name: 'What moves it' }).children].map(
+      (one) => one.firstChild!.textContent,
+    );
+  expect(names()).toEqual(['Keys', 'Cycle', 'At rest']);
+  click('Keep Keys from moving it');
+  expect(muted()).toEqual([true, false]);
+  again();
+  click('Let only Keys move it, or all');
+  expect(muted()).toEqual([false, true]);
+  again();
+  click('Let only Keys move it, or all');
+  expect(muted()).toEqual([false, false]);
 });
 
 it('what moves a control is baked into keys', () => {

@@ -8,6 +8,7 @@ import { castOf } from '@cruvo/core/scene';
 import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { KeyList } from './KeyList';
+import { MoveList } from './MoveList';
 import { OwnReactions } from './OwnReactions';
 import { PerformanceCard } from './PerformanceCard';
 import { ReactionCard } from './ReactionCard';
@@ -46,6 +47,7 @@ export function LifePanel() {
       <PerformanceCard key={member} member={member} name={nameOf(member)} />
       <Reactions key={`of ${member}`} member={member} />
       <KeyList key={`keys of ${member}`} member={member} />
+      <MoveList key={`moves of ${member}`} member={member} />
     </>
   );
 }

@@ -109,6 +109,17 @@ const time = (label: string, max: number, min = 0): NumberField => ({
   ...{ label, min, max, step: 0.005, inWords: milliseconds },
 });
 
+/** The numbers of a move that is laid down. */
+export const MOVE_FIELDS = {
+  speed: {
+    ...{ label: 'Speed', min: 0.25, max: 4, step: 0.05 },
+    inWords: (speed) => `${speed.toFixed(2)}×`,
+  },
+  times: { ...{ label: 'Times', min: 0.25, max: 20, step: 0.25 }, inWords: String },
+  weight: share('How much'),
+  soft: { ...{ label: 'Comes and goes', min: 0, max: 2, step: 0.05 }, inWords: seconds },
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 /** The numbers of each step, by their fields. */
 export const SHAPING_FIELDS: Readonly<Record<ShapingKind, Readonly<Record<string, NumberField>>>> =
   {

@@ -2,7 +2,7 @@ import type { Body, Migration } from '../migration';
 
 type Table = Readonly<Record<string, Body>>;
 
-/** Controls may be set together, heads be drawn from several sides; stops may show a part mirrored; signals may move it. */
+/** Controls may be set together, heads be drawn from several sides; stops may show a part mirrored; signals and moves may move it. */
 export const padsViewsAndReactions: Migration = (character) => ({
   ...character,
   controls: mapped(character['controls'] as Table, (control) => ({
@@ -12,7 +12,7 @@ export const padsViewsAndReactions: Migration = (character) => ({
       parts: mapped(stop['parts'] as Table, (part) => ({ ...part, mirrored: false })),
     })),
   })),
-  ...{ pads: {}, views: {}, reactions: {} },
+  ...{ pads: {}, views: {}, reactions: {}, moves: {} },
 });
 
 function mapped(table: Table, change: (record: Body) => Body): Table {

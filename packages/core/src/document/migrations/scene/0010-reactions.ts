@@ -1,7 +1,7 @@
 import type { Migration } from '../migration';
 
-/** Signals and keys may move the cast, who may perform by themselves. */
+/** Signals, keys and moves may move the cast, who may perform by themselves. */
 export const reactions: Migration = (scene) => ({
   ...scene,
-  ...{ reactions: {}, keys: {}, performances: {} },
+  ...{ reactions: {}, keys: {}, moves: {}, performances: {} },
 });
