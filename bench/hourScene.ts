@@ -27,5 +27,7 @@ export function hourScene(scene: Scene, character: string, line: Line): Scene {
       members.map(({ id }) => ({ id, kind: 'dialogue', target: id, muted: false })),
     ),
     lines: Object.fromEntries(lines.map((one) => [one.id, one])),
+    // Those of the scene's own cast.
+    ...{ reactions: {}, keys: {}, moves: {}, performances: {} },
   };
 }

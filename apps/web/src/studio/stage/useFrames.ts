@@ -32,8 +32,6 @@ export function useFrames(
     const element = canvas.current;
     if (!element || box.width === 0) return;
     painter.current ??= retainedPainterFor(element);
-    // A canvas of another size is empty.
-    painter.current.forget();
     const paint = () => painter.current!.paintFrame(source.frame(), images, element);
     paint();
     return source.follow(paint);
