@@ -90,7 +90,7 @@ const DIMENSIONS = Object.keys(MOUTH_LABELS) as (keyof Articulation)[];
 const DRAWING = 'mouth.drawing';
 const FADING = 'mouth.fading';
 const FADING_SHARE = 'mouth.fading.share';
-const FOLLOWERS = 'mouth.followers';
+export const FOLLOWERS = 'mouth.followers';
 const SHARE = { kind: 'range', min: 0, max: 1, rest: 0 } as const;
 
 /** Whether any control goes along as the mouth opens. */

@@ -3,10 +3,12 @@ import { mapped, type Matrix, type Point } from '../../geometry';
 import { bodyControlsOf } from '../bodyControl';
 import { movedBody, standingOf } from '../bodyMovement';
 import type { Character } from '../character';
+import { bodyControlId, controlsOf, FOLLOWERS } from '../controls';
 import { carrierOf } from '../joint';
 import { gripControlId, regionKey } from '../bend/bend';
 import { bendsByPart } from '../bend/bendsByPart';
 import { restPlaceOf } from '../standing';
+import { linksOf, swayControlId, swaysOf } from './sway';
 
 /** Where the root of something loose is, units of the artwork, and how far it is turned and sized. */
 export interface RootFrame extends Point {
@@ -52,10 +54,37 @@ export function rootFrameOf(
     const still = frameAt(restPlaceOf(character, part), at);
     return () => still;
   }
+  const slots = slotsOfBody(character, parts);
+  let last: { readonly read: readonly number[]; readonly frame: RootFrame } | null = null;
   return (values) => {
+    // From one step to the next most bodies stay as they are.
+    if (last?.read.every((value, index) => value === values[slots[index]!])) return last.frame;
     const pose = movedBody(character, values, touching);
-    return frameAt(standingOf(character, values, pose, touching).placeOf(part), at);
+    const frame = frameAt(standingOf(character, values, pose, touching).placeOf(part), at);
+    last = { read: slots.map((slot) => values[slot]!), frame };
+    return frame;
   };
+}
+
+/** The slots of all that may move some parts of a body: its controls, its grips, and what swings of these parts. */
+function slotsOfBody(character: Character, parts: ReadonlySet<string>): readonly number[] {
+  const set = controlsOf(character);
+  const swinging = swaysOf(character).filter((sway) => parts.has(sway.part));
+  const ids = [
+    FOLLOWERS,
+    ...Object.keys(character.controls).map(bodyControlId),
+    ...Object.values(character.bends).flatMap((bend) =>
+      Object.keys(bend.points).map((point) => gripControlId(bend.id, point)),
+    ),
+    ...swinging.flatMap((sway) =>
+      Array.from({ length: linksOf(sway) }, (_, link) => swayControlId(sway.id, link)),
+    ),
+  ];
+  return ids.flatMap((id) => {
+    const slot = set.slots.get(id);
+    if (slot === undefined) return [];
+    return set.get(id)!.kind === 'point' ? [slot, slot + 1] : [slot];
+  });
 }
 
 /** A part, and all that it goes along with. */

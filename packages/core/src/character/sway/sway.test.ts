@@ -6,6 +6,7 @@ import type { Character } from '../character';
 import { bodyControlId, controlsOf } from '../controls';
 import { RICH_CHARACTERS } from '../../testing/richCharacters';
 import { SimulationRun, STEP_RATE } from '../../simulation';
+import { rootFrameOf } from './rootFrame';
 import { swayControlId, type Sway } from './sway';
 import { swaySimulations } from './swaySimulation';
 import { windAt } from './wind';
@@ -59,6 +60,32 @@ function angles(character: Character, values: (step: number) => number, steps: r
 }
 const jump = (step: number) => (step < 10 ? 0 : 1);
 const seconds = (count: number) => Array.from({ length: count * STEP_RATE }, (_, at) => at);
+
+it('has its root where it would be if that was asked for the first time, whatever has moved since', () => {
+  // The second one hangs on what the first one swings.
+  const chained = withSway(swinging(), {
+    ...{ ...still, name: 'Whole', part: 'glow', points: [] },
+  });
+  for (const character of [swinging(), chained]) {
+    const set = controlsOf(character);
+    const root = { x: box.x + 40, y: box.y + 5 };
+    const kept = rootFrameOf(character, 'glow', root);
+    const change = fc.tuple(
+      fc.nat(set.rest.length - 1),
+      fc.double({ min: -1, max: 1, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(fc.array(change, { maxLength: 12 }), (changes) => {
+        const values = set.rest.slice();
+        for (const [slot, value] of changes) {
+          values[slot] = value;
+          set.confine(values);
+          expect(kept(values)).toEqual(rootFrameOf(character, 'glow', root)(values));
+        }
+      }),
+    );
+  }
+});
 
 describe('what hangs loose', () => {
   it('stays behind when it is moved, swings over, and comes to rest', () => {
