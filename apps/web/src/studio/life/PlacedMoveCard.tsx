@@ -47,7 +47,7 @@ export function PlacedMoveCard({
       <div className="d-flex align-items-center gap-1 small">
         <button
           type="button"
-          className="btn btn-link btn-sm p-0 flex-fill text-start text-truncate"
+          className="btn btn-link btn-sm p-0 flex-fill justify-content-start text-truncate"
           title="Go to its beginning"
           onClick={() => transport.seek(toSeconds(start))}
         >
