@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { number, object, string, type Schema } from 'yup';
-import { inOrder, inTable, recordsSchema, withoutRecord, withRecord, type OrderedRecord } from './records';
+import {
+  inOrder,
+  inTable,
+  recordsSchema,
+  withoutRecord,
+  withRecord,
+  type OrderedRecord,
+} from './records';
 
 interface Item extends OrderedRecord {
   readonly value: number;
