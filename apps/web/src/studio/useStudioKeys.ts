@@ -89,8 +89,9 @@ export function useStudioKeys(
   useHotkeys('space', () => transport.toggle(), options);
   useHotkeys('home', () => transport.seek(0), options);
   useHotkeys('end', () => transport.seek(toSeconds(program.scene.length)), options);
-  useHotkeys('comma', () => stepFrames(transport, program.scene.frameRate, -1), options);
-  useHotkeys('period', () => stepFrames(transport, program.scene.frameRate, 1), options);
+  // On a slider too: a value is set frame after frame.
+  useHotkeys('comma', () => stepFrames(transport, program.scene.frameRate, -1), UNLESS_WRITING);
+  useHotkeys('period', () => stepFrames(transport, program.scene.frameRate, 1), UNLESS_WRITING);
   useHotkeys('left', () => chooseNext(-1), options);
   useHotkeys('right', () => chooseNext(1), options);
   useHotkeys('enter', chooseHere, {
