@@ -1,10 +1,10 @@
 import { closestCenter, DndContext } from '@dnd-kit/core';
-import { arrayMove, rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { arrayMove, rectSortingStrategy, SortableContext } from '@dnd-kit/sortable';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { GripVertical } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Alert } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
+import { useSortedItem } from '../shell/useSortedItem';
 import { useSorting } from '../shell/useSorting';
 import { arrange, type ListedDocument, type ProductionSummary } from '../api/documents';
 import { DocumentCard } from './DocumentCard';
@@ -81,32 +81,21 @@ function SceneCard({
   scene: ListedDocument;
   entries: readonly (readonly [label: string, work: () => void])[];
 }) {
-  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, isDragging } =
-    useSortable({ id: scene.id });
-  const { x, y } = transform ?? { x: 0, y: 0 };
+  const { ref, style, isDragging, grip } = useSortedItem(
+    scene.id,
+    `Move ${scene.name}`,
+    'Drag to another place; or Space, arrows, Space',
+    'all',
+  );
   return (
-    <li
-      ref={setNodeRef}
-      className={isDragging ? 'dragged' : ''}
-      style={transform ? { transform: `translate(${x}px, ${y}px)` } : {}}
-    >
+    <li ref={ref} className={isDragging ? 'dragged' : ''} style={style}>
       <DocumentCard
         document={scene}
         to={`/scenes/${scene.id}`}
         title={`Open ${scene.name}`}
         entries={entries}
       >
-        <button
-          ref={setActivatorNodeRef}
-          type="button"
-          className="grip"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${scene.name}`}
-          title="Drag to another place; or Space, arrows, Space"
-        >
-          <GripVertical size={18} aria-hidden />
-        </button>
+        {grip}
       </DocumentCard>
     </li>
   );

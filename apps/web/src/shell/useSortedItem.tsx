@@ -15,13 +15,20 @@ interface SortedItem {
  * What an item needs that is dragged to another place of its list; see useSorting.
  *
  * @param label what its grip does
+ * @param ways whether it is dragged up and down only, or also aside
  */
-export function useSortedItem(id: string, label: string, title: string): SortedItem {
+export function useSortedItem(
+  id: string,
+  label: string,
+  title: string,
+  ways: 'down' | 'all' = 'down',
+): SortedItem {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, isDragging } =
     useSortable({ id });
+  const { x, y } = transform ?? { x: 0, y: 0 };
   return {
     ref: setNodeRef,
-    style: transform ? { transform: `translateY(${transform.y}px)` } : {},
+    style: transform ? { transform: `translate(${ways === 'all' ? x : 0}px, ${y}px)` } : {},
     isDragging,
     grip: (
       <button

@@ -1,4 +1,4 @@
-import { ChevronLeft, ChevronRight, Diamond, Eye, EyeOff } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Diamond } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { mixControls } from '@cruvo/core/controls';
@@ -19,6 +19,7 @@ import { usePlayhead } from '../playback/usePlayhead';
 import { useOpenScene, useScene } from '../SceneContext';
 import { ControlStack } from './ControlStack';
 import { KeyGraph } from './KeyGraph';
+import { MuteButton } from './MuteButton';
 import { ShareSlider } from './ShareSlider';
 
 /** The longest stretch that is baked at once. */
@@ -92,11 +93,10 @@ export function KeyCard({
           label={`To the next key of ${name}`}
           onClick={() => go(track.keys.find((key) => key.time > time)?.time)}
         />
-        <IconButton
-          icon={track.muted ? EyeOff : Eye}
-          label={track.muted ? `Let the keys of ${name} count` : `Mute the keys of ${name}`}
-          pressed={track.muted}
-          onClick={() => onChange({ ...track, muted: !track.muted })}
+        <MuteButton
+          name={`the keys of ${name}`}
+          muted={track.muted}
+          onChange={(muted) => onChange({ ...track, muted })}
         />
         <MoreMenu
           name={`the keys of ${name}`}

@@ -1,7 +1,6 @@
-import { Eye, EyeOff } from 'lucide-react';
 import { sentenceOf } from '@cruvo/core/problem';
-import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
+import { MuteButton } from './MuteButton';
 import type { OwnReactionActions } from './useOwnReactions';
 import type { ReactionActions } from './useReactions';
 
@@ -27,12 +26,7 @@ export function OwnReactions({
         <div key={id} className={muted ? 'control-card reaction muted' : 'control-card reaction'}>
           <div className="d-flex align-items-center gap-1 small">
             <span className="flex-fill text-truncate">{name}</span>
-            <IconButton
-              icon={muted ? EyeOff : Eye}
-              label={muted ? `Let ${name} count` : `Mute ${name}`}
-              pressed={muted}
-              onClick={() => own.setMuted(id, !muted)}
-            />
+            <MuteButton {...{ name, muted }} onChange={(next) => own.setMuted(id, next)} />
             <MoreMenu
               name={name}
               align="end"

@@ -1,13 +1,38 @@
-import { Eye, EyeOff } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { endOfMove, type Move, type PlacedMove } from '@cruvo/core/keys';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
-import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { useOpenScene } from '../SceneContext';
+import { MuteButton } from './MuteButton';
 import { ShareSlider } from './ShareSlider';
 import type { MoveActions } from './useMoves';
-import { MOVE_FIELDS } from './words';
+import { MOVE_FIELDS, type NumberField } from './words';
+
+/** The numbers of a move that is laid down, and how they are read and set. */
+const SLIDERS: readonly {
+  readonly field: NumberField;
+  readonly usual: number;
+  readonly name: (move: string) => string;
+  readonly get: (placed: PlacedMove) => number;
+  readonly set: (value: number) => Partial<PlacedMove>;
+}[] = [
+  {
+    ...{ field: MOVE_FIELDS.speed, usual: 1, name: (move) => `Speed of ${move}` },
+    ...{ get: ({ speed }) => speed, set: (speed) => ({ speed }) },
+  },
+  {
+    ...{ field: MOVE_FIELDS.times, usual: 1, name: (move) => `Times of ${move}` },
+    ...{ get: ({ times }) => times, set: (times) => ({ times }) },
+  },
+  {
+    ...{ field: MOVE_FIELDS.weight, usual: 1, name: (move) => `How much of ${move}` },
+    ...{ get: ({ weight }) => weight, set: (weight) => ({ weight }) },
+  },
+  {
+    ...{ field: MOVE_FIELDS.soft, usual: 0.25, name: (move) => `How ${move} comes and goes` },
+    ...{ get: ({ soft }) => toSeconds(soft), set: (soft) => ({ soft: toFlicks(soft) }) },
+  },
+];
 
 /** A move where it is laid down: when, how fast, how often, and how much of it. */
 export function PlacedMoveCard({
@@ -21,7 +46,7 @@ export function PlacedMoveCard({
   actions: MoveActions;
 }) {
   const { transport } = useOpenScene();
-  const { id, start, speed, times, weight, soft, mix, muted } = placed;
+  const { id, start, mix, muted } = placed;
   const at = `${toSeconds(start).toFixed(2)} s`;
   const set = (fields: Partial<PlacedMove>) => actions.set(id, fields);
   if (!move) {
@@ -56,12 +81,7 @@ export function PlacedMoveCard({
             {toSeconds(start).toFixed(2)} to {toSeconds(endOfMove(placed, move)).toFixed(2)} s
           </span>
         </button>
-        <IconButton
-          icon={muted ? EyeOff : Eye}
-          label={muted ? `Let ${name} count` : `Mute ${name}`}
-          pressed={muted}
-          onClick={() => set({ muted: !muted })}
-        />
+        <MuteButton {...{ name, muted }} onChange={(next) => set({ muted: next })} />
         <MoreMenu
           name={name}
           align="end"
@@ -72,34 +92,15 @@ export function PlacedMoveCard({
           ]}
         />
       </div>
-      <ShareSlider
-        field={MOVE_FIELDS.speed}
-        name={`Speed of ${name}`}
-        value={speed}
-        usual={1}
-        onChange={(next) => set({ speed: next })}
-      />
-      <ShareSlider
-        field={MOVE_FIELDS.times}
-        name={`Times of ${name}`}
-        value={times}
-        usual={1}
-        onChange={(next) => set({ times: next })}
-      />
-      <ShareSlider
-        field={MOVE_FIELDS.weight}
-        name={`How much of ${name}`}
-        value={weight}
-        usual={1}
-        onChange={(next) => set({ weight: next })}
-      />
-      <ShareSlider
-        field={MOVE_FIELDS.soft}
-        name={`How ${name} comes and goes`}
-        value={toSeconds(soft)}
-        usual={0.25}
-        onChange={(next) => set({ soft: toFlicks(next) })}
-      />
+      {SLIDERS.map(({ field, usual, name: nameOf, get, set: change }) => (
+        <ShareSlider
+          key={field.label}
+          {...{ field, usual }}
+          name={nameOf(name)}
+          value={get(placed)}
+          onChange={(next) => set(change(next))}
+        />
+      ))}
       <Form.Select
         size="sm"
         aria-label={`How ${name} is laid over the rest`}

@@ -1,11 +1,11 @@
-import { ChevronDown, ChevronRight, Eye, EyeOff } from 'lucide-react';
+import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { MIXES, type Mix, type SceneReaction } from '@cruvo/core/reactions';
 import { useSortedItem } from '../../shell/useSortedItem';
-import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
 import { useOpenScene } from '../SceneContext';
+import { MuteButton } from './MuteButton';
 import { ReactionStrip } from './ReactionStrip';
 import { ShapingList } from './ShapingList';
 import { ShareSlider } from './ShareSlider';
@@ -71,12 +71,7 @@ export function ReactionCard({
             onRename={(next) => set({ name: next })}
           />
         </span>
-        <IconButton
-          icon={muted ? EyeOff : Eye}
-          label={muted ? `Let ${name} count` : `Mute ${name}`}
-          pressed={muted}
-          onClick={() => set({ muted: !muted })}
-        />
+        <MuteButton {...{ name, muted }} onChange={(next) => set({ muted: next })} />
         <MoreMenu
           name={name}
           align="end"
