@@ -335,6 +335,18 @@ describe('moves', () => {
     expect(valueAt(moving({ times: 0.5 }), 4.25)).toBeCloseTo(0.5);
     expect(valueAt(moving({ times: 0.5 }), 4.6)).toBe(0);
   });
+  it('end where they end, also where that is not where they began', () => {
+    const of = moving({});
+    const up = {
+      ...nod,
+      length: toFlicks(1),
+      tracks: [{ control: NOD, keys: keys.keys.slice(0, 2) }],
+    };
+    const character = { ...of.characters.get('chart')!, moves: { nod: up } };
+    const raised = { ...of, characters: new Map([...of.characters, ['chart', character]]) };
+    expect(values(raised, 3, 4)).toEqual([0, 1]);
+    expect(valueAt(raised, 4.25)).toBeCloseTo(0.5);
+  });
   it('are added to what lies below, or stand instead of it, and lie beneath keys', () => {
     const always = { signal: { kind: 'cycle', period: 1e3 }, low: -1, high: 1 } as const;
     const below = valueAt(moving({ muted: true }, always), 4);

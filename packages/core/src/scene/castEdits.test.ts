@@ -1,3 +1,4 @@
+import { emptyTrack, placedMove } from '../keys';
 import { testMaterial } from '../testing/testScene';
 import { castOf } from './cast';
 import {
@@ -57,6 +58,25 @@ describe('a cast', () => {
     ]);
     expect(sceneSchema.isValidSync(left, { strict: true })).toBe(true);
     expect(Object.keys(withoutMember(three, 'second').lines)).toEqual(['line']);
+  });
+  it('takes along what moves a member that goes, and leaves what moves others', () => {
+    const of = (member: string) => ({
+      keys: emptyTrack(`keys-${member}`, member, 'body.nod'),
+      move: placedMove(`move-${member}`, member, 'nod', 0),
+    });
+    const [gone, stays] = [of('member'), of('third')];
+    const left = withoutMember(
+      {
+        ...three,
+        keys: { [gone.keys.id]: gone.keys, [stays.keys.id]: stays.keys },
+        moves: { [gone.move.id]: gone.move, [stays.move.id]: stays.move },
+      },
+      'member',
+    );
+    expect([Object.keys(left.keys), Object.keys(left.moves)]).toEqual([
+      ...[['keys-third'], ['move-third']],
+    ]);
+    expect(sceneSchema.isValidSync(left, { strict: true })).toBe(true);
   });
 
   it.each([

@@ -1,3 +1,4 @@
+import { emptyTrack, placedMove } from '../keys';
 import { withRecord } from '../records';
 import { hash, testMaterial } from '../testing/testScene';
 import { toFlicks } from '../time';
@@ -13,6 +14,14 @@ describe('describeChanges', () => {
     expect(describeChanges(scene, JSON.parse(JSON.stringify(scene)))).toEqual([]);
     const turned = Object.fromEntries(Object.entries(scene).reverse()) as unknown as typeof scene;
     expect(describeChanges(scene, turned)).toEqual([]);
+  });
+  it('says that keys and moves are others', () => {
+    const { cast } = scene;
+    const [member] = Object.keys(cast) as [string];
+    const keys = { k: emptyTrack('k', member, 'body.nod') };
+    const moves = { m: placedMove('m', member, 'nod', 0) };
+    expect(describeChanges(scene, { ...scene, keys })).toEqual(['Controls have other keys.']);
+    expect(describeChanges(scene, { ...scene, moves })).toEqual(['Moves are laid down otherwise.']);
   });
   it.each([
     [{ script: 'other' }, /script of “hello” reads “other”/],
