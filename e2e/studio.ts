@@ -106,11 +106,15 @@ export const test = base.extend<Fixtures, Shared>({
   context: async ({ window, permissions }, use) => {
     if (permissions) await window.grantPermissions(permissions);
     await use(window);
-    await Promise.all(window.pages().map((page) => page.close()));
+    const [page, ...others] = window.pages();
+    await Promise.all(others.map((other) => other.close()));
+    await page?.unrouteAll({ behavior: 'ignoreErrors' });
+    await page?.goto('about:blank');
     await window.clearPermissions();
   },
   page: async ({ context, viewport, baseURL }, use) => {
-    const page = await context.newPage();
+    // The one of the test before, if any: its process holds the studio's program, ready to run.
+    const page = context.pages()[0] ?? (await context.newPage());
     if (viewport) await page.setViewportSize(viewport);
     const devtools = await context.newCDPSession(page);
     await devtools.send('Storage.clearDataForOrigin', { origin: baseURL!, storageTypes: KEPT });
