@@ -16,6 +16,9 @@ const LEFT_OUT = [
   ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'AvoidCorsURLLoaderRestartOnRedirect'],
 ];
 
+/** Only the main paths, without what is marked as further (e2e/studio.ts). */
+const mainPathsOnly = process.env['CRUVO_MAIN_PATHS'] === '1';
+
 /** Drives Debian's Chromium against a running studio (CRUVO_ADDRESS), with the demo production in it. */
 export default defineConfig({
   testDir: 'e2e',
@@ -23,6 +26,7 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   timeout: 90_000,
   expect: { timeout: 15_000 },
+  ...(mainPathsOnly ? { grepInvert: /@further/ } : {}),
   workers: Math.min(2, availableParallelism()),
   projects: [
     { name: 'together', testIgnore: IN_TIME },

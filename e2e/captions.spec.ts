@@ -1,4 +1,4 @@
-import { copyOfScene, DEMO, expect, test } from './studio';
+import { copyOfScene, DEMO, expect, FURTHER, test } from './studio';
 
 test('what is said is written on the stage, and placed by dragging', async ({ studio: first }) => {
   const studio = await copyOfScene(first, DEMO.dialogue, ({ lines }) => lines);
@@ -42,7 +42,7 @@ test('what is said is written on the stage, and placed by dragging', async ({ st
   });
 });
 
-test('letters that a font lacks are named', async ({ studio }) => {
+test('letters that a font lacks are named', FURTHER, async ({ studio }) => {
   await studio.open();
   const { page } = studio;
   await page.getByLabel('Script', { exact: true }).fill('Туман идёт.');

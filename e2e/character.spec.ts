@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { svg, testFolder, write } from '@cruvo/media/testing';
 import { shareOfValuesOff } from '../packages/film/src/testing/goldenSheet';
-import { DEMO, expect, expectAccessible, test } from './studio';
+import { DEMO, expect, expectAccessible, FURTHER, test } from './studio';
 
 const folder = testFolder();
 const TEMPLATE = new URL('../apps/web/public/templates/face.svg', import.meta.url);
@@ -115,7 +115,7 @@ test('broken names are mended by saying what the parts are, and the character ma
   await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
 });
 
-test('artwork of a raster editor without groups talks at once', async ({ page }) => {
+test('artwork of a raster editor without groups talks at once', FURTHER, async ({ page }) => {
   await drop(
     page,
     new URL('../packages/media/src/testing/artwork/lazpaint.ora', import.meta.url).pathname,
@@ -150,32 +150,36 @@ test('a bare face gets lips in three clicks, and other mouths after', async ({ p
   );
 });
 
-test('parts are chosen on the drawing and in the list, moved, and put back', async ({ page }) => {
-  await drop(page, write(folder, 'Pru.svg', template));
-  await expect(can(page, 'talks')).toBeVisible();
-  await click(page, 400, 830);
-  await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
-  await expect(page.locator('.part-row.chosen')).toHaveText(/^body/);
-  const [from, to] = [await at(page, 400, 830), await at(page, 460, 830)];
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(to.x, to.y, { steps: 6 });
-  await page.mouse.up();
-  await expect
-    .poll(async () => Number(await page.getByLabel('Right', { exact: true }).inputValue()))
-    .toBeCloseTo(60, -1);
-  await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Right', { exact: true })).toHaveValue('0');
+test(
+  'parts are chosen on the drawing and in the list, moved, and put back',
+  FURTHER,
+  async ({ page }) => {
+    await drop(page, write(folder, 'Pru.svg', template));
+    await expect(can(page, 'talks')).toBeVisible();
+    await click(page, 400, 830);
+    await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
+    await expect(page.locator('.part-row.chosen')).toHaveText(/^body/);
+    const [from, to] = [await at(page, 400, 830), await at(page, 460, 830)];
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(to.x, to.y, { steps: 6 });
+    await page.mouse.up();
+    await expect
+      .poll(async () => Number(await page.getByLabel('Right', { exact: true }).inputValue()))
+      .toBeCloseTo(60, -1);
+    await page.keyboard.press('Control+z');
+    await expect(page.getByLabel('Right', { exact: true })).toHaveValue('0');
 
-  await page.getByLabel('Find a part').fill('brow');
-  await expect(page.locator('.part-row')).toHaveCount(2);
-  await page.locator('.part-row', { hasText: 'brow left' }).click();
-  await expect(page.getByLabel('This is')).toContainText('by its name: left brow');
-  await page.getByLabel('Hidden').check();
-  await expect(page.getByTestId('save-state')).toHaveText('Saved');
-});
+    await page.getByLabel('Find a part').fill('brow');
+    await expect(page.locator('.part-row')).toHaveCount(2);
+    await page.locator('.part-row', { hasText: 'brow left' }).click();
+    await expect(page.getByLabel('This is')).toContainText('by its name: left brow');
+    await page.getByLabel('Hidden').check();
+    await expect(page.getByTestId('save-state')).toHaveText('Saved');
+  },
+);
 
-test('eyes follow the point that is dragged', async ({ page }) => {
+test('eyes follow the point that is dragged', FURTHER, async ({ page }) => {
   await page.goto(`/characters/${DEMO.isbel}`);
   await page.getByRole('tab', { name: 'Eyes' }).click();
   const handle = page.getByRole('button', { name: 'Drag: what the eyes look at' });
@@ -216,7 +220,7 @@ test('artwork that can’t be used says why, and nothing is made of it', async (
   await expect(page.getByText('script', { exact: true })).toHaveCount(0);
 });
 
-test('what is missing is dragged onto the part that it is', async ({ page }) => {
+test('what is missing is dragged onto the part that it is', FURTHER, async ({ page }) => {
   // Single letters are sounds only inside a mouth.
   const letters: Record<string, string> = {
     'M B P': 'm',
@@ -251,38 +255,42 @@ test('what is missing is dragged onto the part that it is', async ({ page }) => 
   await expect(can(page, 'not yet: talks')).toBeVisible();
 });
 
-test('newer artwork comes in over the old, with a say in what changes', async ({ page }) => {
-  await drop(page, write(folder, 'Nell.svg', template));
-  await expect(can(page, 'talks')).toBeVisible();
-  const newer = template
-    .replace('<g id="OH"', '<g id="OH round"')
-    .replace('<g id="nose">', '<g id="beak">')
-    .replace('</svg>', '<g id="hat"><rect x="250" y="20" width="300" height="90"/></g></svg>');
-  await page.getByRole('button', { name: 'Artwork' }).click();
-  await page.getByRole('button', { name: 'Update from newer artwork' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Newer artwork, files').setInputFiles(write(folder, 'N2.svg', newer));
-  const renamed = dialog.getByRole('region', { name: 'Renamed' });
-  await expect(renamed.getByRole('listitem')).toHaveText([
-    /OH → OH round.*the very same picture/,
-    /nose → beak.*the very same picture/,
-  ]);
-  await expect(dialog.getByRole('region', { name: 'New', exact: true })).toContainText('hat');
-  await renamed.getByRole('listitem').nth(1).getByLabel('The same').click();
-  await expect(dialog.getByRole('region', { name: 'Gone' })).toContainText('nose');
-  await dialog.getByRole('region', { name: 'Gone' }).getByLabel('Keep it').check();
-  await expectAccessible(page);
-  await dialog.getByRole('button', { name: 'Apply changes' }).click();
-  const row = (name: string) => page.locator('.part-row', { hasText: new RegExp(`^${name}`) });
-  for (const name of ['OH round', 'hat', 'nose', 'beak']) await expect(row(name)).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await expect(row('hat')).toHaveCount(0);
-  await page.keyboard.press('Control+y');
-  await expect(row('hat')).toBeVisible();
-  await expect(page.getByTestId('save-state')).toHaveText('Saved');
-});
+test(
+  'newer artwork comes in over the old, with a say in what changes',
+  FURTHER,
+  async ({ page }) => {
+    await drop(page, write(folder, 'Nell.svg', template));
+    await expect(can(page, 'talks')).toBeVisible();
+    const newer = template
+      .replace('<g id="OH"', '<g id="OH round"')
+      .replace('<g id="nose">', '<g id="beak">')
+      .replace('</svg>', '<g id="hat"><rect x="250" y="20" width="300" height="90"/></g></svg>');
+    await page.getByRole('button', { name: 'Artwork' }).click();
+    await page.getByRole('button', { name: 'Update from newer artwork' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Newer artwork, files').setInputFiles(write(folder, 'N2.svg', newer));
+    const renamed = dialog.getByRole('region', { name: 'Renamed' });
+    await expect(renamed.getByRole('listitem')).toHaveText([
+      /OH → OH round.*the very same picture/,
+      /nose → beak.*the very same picture/,
+    ]);
+    await expect(dialog.getByRole('region', { name: 'New', exact: true })).toContainText('hat');
+    await renamed.getByRole('listitem').nth(1).getByLabel('The same').click();
+    await expect(dialog.getByRole('region', { name: 'Gone' })).toContainText('nose');
+    await dialog.getByRole('region', { name: 'Gone' }).getByLabel('Keep it').check();
+    await expectAccessible(page);
+    await dialog.getByRole('button', { name: 'Apply changes' }).click();
+    const row = (name: string) => page.locator('.part-row', { hasText: new RegExp(`^${name}`) });
+    for (const name of ['OH round', 'hat', 'nose', 'beak']) await expect(row(name)).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(row('hat')).toHaveCount(0);
+    await page.keyboard.press('Control+y');
+    await expect(row('hat')).toBeVisible();
+    await expect(page.getByTestId('save-state')).toHaveText('Saved');
+  },
+);
 
-test('a character goes out as a file and into another production', async ({ page }) => {
+test('a character goes out as a file and into another production', FURTHER, async ({ page }) => {
   await page.goto(`/characters/${DEMO.wick}`);
   await page.getByRole('button', { name: 'Artwork' }).click();
   const download = page.waitForEvent('download');
@@ -295,7 +303,7 @@ test('a character goes out as a file and into another production', async ({ page
   await expect(can(page, 'talks')).toBeVisible();
 });
 
-test('keys move, hide and remove what is selected', async ({ page }) => {
+test('keys move, hide and remove what is selected', FURTHER, async ({ page }) => {
   await drop(page, write(folder, 'Keys.svg', template));
   await click(page, 400, 830);
   await expect(page.getByRole('heading', { name: 'body' })).toBeVisible();
@@ -313,7 +321,7 @@ test('keys move, hide and remove what is selected', async ({ page }) => {
   await expect(page.getByRole('dialog')).toContainText('remove the selected parts');
 });
 
-test('parts follow the mouth, and brows rest where one likes', async ({ page }) => {
+test('parts follow the mouth, and brows rest where one likes', FURTHER, async ({ page }) => {
   await drop(page, write(folder, 'Brow.svg', template));
   await expect(can(page, 'talks')).toBeVisible();
   await page.getByLabel('Add a brow, a cheek').selectOption({ label: 'brow left' });
@@ -377,7 +385,7 @@ test('a body is set up by itself from what was recognised, and taken back', asyn
   await expect.poll(() => mouthDiffers(page, before)).toBeLessThan(0.02);
 });
 
-test('what can’t be shown as it was is said', async ({ page }) => {
+test('what can’t be shown as it was is said', FURTHER, async ({ page }) => {
   const inside =
     '<g id="head"><rect width="60" height="60" fill="#ccaa88"/></g><g id="sign"><text y="40">Hm</text></g>';
   await drop(page, write(folder, 'sign.svg', svg(90, 90, inside)));

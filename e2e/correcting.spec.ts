@@ -1,6 +1,6 @@
 import { linesOf } from '@cruvo/core/scene';
 import { frameLength } from '@cruvo/core/time';
-import { copyOfDemo, expect, expectAccessible, test, type StudioPage } from './studio';
+import { copyOfDemo, expect, expectAccessible, FURTHER, type StudioPage, test } from './studio';
 
 const FRAME = frameLength('24');
 
@@ -47,7 +47,7 @@ test.describe('the exposure sheet', () => {
     await expect.poll(async () => (await byHand(studio))[0]).toEqual([5, 8, 'open']);
   });
 
-  test('a mouth is held by dragging it down', async ({ studio }) => {
+  test('a mouth is held by dragging it down', FURTHER, async ({ studio }) => {
     const { page } = studio;
     await page.getByRole('tab', { name: 'Sheet' }).click();
     const sheet = page.getByRole('grid', { name: 'Exposure sheet of Two' });
@@ -89,36 +89,38 @@ test('keys lay mouths while the scene plays, also at half speed, as one step', a
   await expect.poll(() => byHand(studio)).toEqual([]);
 });
 
-test('unsure sounds are looked at one after the other, and what people change is counted', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  const copy = await copyOfDemo(studio);
-  const summary = page.locator('.review-summary');
-  await expect(summary).toHaveText(/^0 of \d+ unsure sounds looked at/);
-  await page.keyboard.press('u');
-  const card = page.getByRole('region', { name: 'Review' });
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
-  await expect(card.locator('.tray-mouth')).toHaveCount(3);
-  const first = await card.locator('strong').textContent();
-  // The likeliest that isn't shown yet.
-  const other = card.locator('.tray-mouth[aria-pressed="false"]').first();
-  const key = (await other.getAttribute('aria-keyshortcuts'))!;
-  await page.keyboard.press(key);
-  await expect(card).toContainText(/^.*1 of \d+ looked at$/s);
-  await page.keyboard.press('Enter');
-  await expect(card).toContainText(/^.*2 of \d+ looked at$/s);
-  await page.keyboard.press('Escape');
-  await expect(card).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
-  await expect(summary).toHaveText(/^2 of \d+ unsure sounds looked at\. One mouth of/);
-  await copy.saved();
-  const [line] = linesOf((await copy.onServer()).body);
-  expect([line!.corrections.length, line!.reviewed.length]).toEqual([1, 2]);
-  expect(first).not.toBe('');
-});
+test(
+  'unsure sounds are looked at one after the other, and what people change is counted',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    const copy = await copyOfDemo(studio);
+    const summary = page.locator('.review-summary');
+    await expect(summary).toHaveText(/^0 of \d+ unsure sounds looked at/);
+    await page.keyboard.press('u');
+    const card = page.getByRole('region', { name: 'Review' });
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await expect(card.locator('.tray-mouth')).toHaveCount(3);
+    const first = await card.locator('strong').textContent();
+    // The likeliest that isn't shown yet.
+    const other = card.locator('.tray-mouth[aria-pressed="false"]').first();
+    const key = (await other.getAttribute('aria-keyshortcuts'))!;
+    await page.keyboard.press(key);
+    await expect(card).toContainText(/^.*1 of \d+ looked at$/s);
+    await page.keyboard.press('Enter');
+    await expect(card).toContainText(/^.*2 of \d+ looked at$/s);
+    await page.keyboard.press('Escape');
+    await expect(card).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+    await expect(summary).toHaveText(/^2 of \d+ unsure sounds looked at\. One mouth of/);
+    await copy.saved();
+    const [line] = linesOf((await copy.onServer()).body);
+    expect([line!.corrections.length, line!.reviewed.length]).toEqual([1, 2]);
+    expect(first).not.toBe('');
+  },
+);
 
-test('markers are set, and one goes from one to the next', async ({ studio }) => {
+test('markers are set, and one goes from one to the next', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.keyboard.press('m');
   for (let frame = 0; frame < 12; frame++) await page.keyboard.press('.');

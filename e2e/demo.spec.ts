@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, StudioPage, test } from './studio';
+import { DEMO, expect, expectAccessible, FURTHER, StudioPage, test } from './studio';
 
 test('the demo production is listed and opens with its film to be made', async ({ page }) => {
   await page.goto('/');
@@ -33,7 +33,7 @@ for (const [width, height] of [
   [1280, 800],
   [2560, 1440],
 ] as const) {
-  test(`the studio fits a window of ${width} by ${height}`, async ({ page }) => {
+  test(`the studio fits a window of ${width} by ${height}`, FURTHER, async ({ page }) => {
     await page.setViewportSize({ width, height });
     const studio = new StudioPage(page, DEMO.scene);
     await studio.open();
@@ -49,7 +49,7 @@ for (const [width, height] of [
   });
 }
 
-test('the keys are listed on a question mark', async ({ page }) => {
+test('the keys are listed on a question mark', FURTHER, async ({ page }) => {
   await new StudioPage(page, DEMO.scene).open();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('play and pause');

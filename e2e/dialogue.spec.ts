@@ -1,7 +1,7 @@
 import { linesOf, type Line } from '@cruvo/core/scene';
 import { FLICKS_PER_SECOND, frameLength } from '@cruvo/core/time';
 import { testFolder, toneIn, wav, write } from '@cruvo/media/testing';
-import { expect, test, type StudioPage } from './studio';
+import { expect, FURTHER, type StudioPage, test } from './studio';
 
 const folder = testFolder();
 const recordings = [
@@ -112,27 +112,29 @@ test('a line is moved in whole frames, trimmed, split, joined, said again and de
   await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
 });
 
-test('a line is given to somebody else, and what follows moves along where that is asked for', async ({
-  studio,
-}) => {
-  await bringIn(studio);
-  // Who spoke before has a thin row now; the new one stands below it.
-  const second = 64;
-  const perSecond = await scale(studio, 4);
-  await dragOn(studio, [perSecond, HEAD], [perSecond, second]);
-  await expect(async () => expect((await lines(studio))[0]!.row).not.toBe('member')).toPass();
-  await expect(studio.page.locator('.row-heads .worked-on')).toContainText('Two');
+test(
+  'a line is given to somebody else, and what follows moves along where that is asked for',
+  FURTHER,
+  async ({ studio }) => {
+    await bringIn(studio);
+    // Who spoke before has a thin row now; the new one stands below it.
+    const second = 64;
+    const perSecond = await scale(studio, 4);
+    await dragOn(studio, [perSecond, HEAD], [perSecond, second]);
+    await expect(async () => expect((await lines(studio))[0]!.row).not.toBe('member')).toPass();
+    await expect(studio.page.locator('.row-heads .worked-on')).toContainText('Two');
 
-  await studio.page.keyboard.press('d');
-  await expect(async () => expect(await lines(studio)).toHaveLength(2)).toPass();
-  const half = await scale(studio, 8);
-  await dragOn(studio, [2 * half, second], [3 * half, second], 'Alt');
-  await expect(async () => {
-    const [first, next] = await lines(studio);
-    expect(seconds(first!.start)).toBeCloseTo(1, 1);
-    expect(next!.start - first!.start).toBe(first!.length);
-  }).toPass();
-});
+    await studio.page.keyboard.press('d');
+    await expect(async () => expect(await lines(studio)).toHaveLength(2)).toPass();
+    const half = await scale(studio, 8);
+    await dragOn(studio, [2 * half, second], [3 * half, second], 'Alt');
+    await expect(async () => {
+      const [first, next] = await lines(studio);
+      expect(seconds(first!.start)).toBeCloseTo(1, 1);
+      expect(next!.start - first!.start).toBe(first!.length);
+    }).toPass();
+  },
+);
 
 test('members are chosen, moved and scaled on the stage, and leave it', async ({ studio }) => {
   await bringIn(studio);
@@ -183,7 +185,7 @@ test('members are chosen, moved and scaled on the stage, and leave it', async ({
   await expect(async () => expect(await castOf()).toHaveLength(1)).toPass();
 });
 
-test('fades and gain are set by handles on the waveform', async ({ studio }) => {
+test('fades and gain are set by handles on the waveform', FURTHER, async ({ studio }) => {
   const wide = await scale(studio, 4);
   const WAVE = { top: 51, middle: 66 };
   await dragOn(studio, [1, WAVE.top], [0.5 * wide, WAVE.top]);
@@ -202,69 +204,73 @@ test('fades and gain are set by handles on the waveform', async ({ studio }) => 
   await expect.poll(async () => (await lines(studio))[0]!.gain).toBe(0);
 });
 
-test('who is worked on stands where the numbers say, and moves together with others', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  await bringIn(studio);
-  await page.getByRole('tab', { name: 'Scene' }).click();
-  const set = async (label: string, value: string) => {
-    await page.getByLabel(label, { exact: true }).fill(value);
-    await page.getByLabel(label, { exact: true }).press('Enter');
-  };
-  await set('Across', '300');
-  await set('Scale, %', '50');
-  await set('Turned, degrees', '90');
-  await page.getByTitle('Rename it in this scene').click();
-  await page.getByLabel('Name in this scene').fill('Twin');
-  await page.getByLabel('Name in this scene').press('Enter');
-  await page.getByRole('checkbox', { name: 'Two', exact: true }).check();
-  await studio.saved();
-  const members = Object.values((await studio.onServer()).body.cast);
-  const twin = members.find(({ name }) => name === 'Twin')!;
-  expect(twin).toMatchObject({ x: 300, scale: 0.5 });
-  expect(twin.turn).toBeCloseTo(Math.PI / 2);
-  expect(new Set(members.map(({ group }) => group)).size).toBe(1);
-  expect(twin.group).not.toBeNull();
-});
+test(
+  'who is worked on stands where the numbers say, and moves together with others',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    await bringIn(studio);
+    await page.getByRole('tab', { name: 'Scene' }).click();
+    const set = async (label: string, value: string) => {
+      await page.getByLabel(label, { exact: true }).fill(value);
+      await page.getByLabel(label, { exact: true }).press('Enter');
+    };
+    await set('Across', '300');
+    await set('Scale, %', '50');
+    await set('Turned, degrees', '90');
+    await page.getByTitle('Rename it in this scene').click();
+    await page.getByLabel('Name in this scene').fill('Twin');
+    await page.getByLabel('Name in this scene').press('Enter');
+    await page.getByRole('checkbox', { name: 'Two', exact: true }).check();
+    await studio.saved();
+    const members = Object.values((await studio.onServer()).body.cast);
+    const twin = members.find(({ name }) => name === 'Twin')!;
+    expect(twin).toMatchObject({ x: 300, scale: 0.5 });
+    expect(twin.turn).toBeCloseTo(Math.PI / 2);
+    expect(new Set(members.map(({ group }) => group)).size).toBe(1);
+    expect(twin.group).not.toBeNull();
+  },
+);
 
-test('who is worked on is turned by a handle, snaps into place, and is put behind others', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  await bringIn(studio);
-  await page.getByRole('tab', { name: 'Scene' }).click();
-  const dragBy = async (selector: string, across: number, down: number) => {
-    const box = (await page.locator(selector).boundingBox())!;
-    const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-    await page.mouse.move(from.x, from.y);
-    await page.mouse.down();
-    await page.mouse.move(from.x + across, from.y + down, { steps: 6 });
-    await page.mouse.up();
-  };
-  await dragBy('.stage-handles .turn', 60, 0);
-  const turned = page.getByLabel('Turned, degrees');
-  await expect(turned).not.toHaveValue('0');
-  await page.keyboard.press('Control+z');
-  await expect(turned).toHaveValue('0');
+test(
+  'who is worked on is turned by a handle, snaps into place, and is put behind others',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    await bringIn(studio);
+    await page.getByRole('tab', { name: 'Scene' }).click();
+    const dragBy = async (selector: string, across: number, down: number) => {
+      const box = (await page.locator(selector).boundingBox())!;
+      const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+      await page.mouse.move(from.x, from.y);
+      await page.mouse.down();
+      await page.mouse.move(from.x + across, from.y + down, { steps: 6 });
+      await page.mouse.up();
+    };
+    await dragBy('.stage-handles .turn', 60, 0);
+    const turned = page.getByLabel('Turned, degrees');
+    await expect(turned).not.toHaveValue('0');
+    await page.keyboard.press('Control+z');
+    await expect(turned).toHaveValue('0');
 
-  // Somewhere near the middle of the stage, whose width is 1920, it is drawn to it.
-  await page.getByLabel('Across', { exact: true }).fill('700');
-  await page.getByLabel('Across', { exact: true }).press('Enter');
-  const stage = (await page.locator('.stage-handles').boundingBox())!;
-  await dragBy('.stage-handles .frame', (258 / 1920) * stage.width, 0);
-  await expect(page.getByLabel('Across', { exact: true })).toHaveValue('960');
+    // Somewhere near the middle of the stage, whose width is 1920, it is drawn to it.
+    await page.getByLabel('Across', { exact: true }).fill('700');
+    await page.getByLabel('Across', { exact: true }).press('Enter');
+    const stage = (await page.locator('.stage-handles').boundingBox())!;
+    await dragBy('.stage-handles .frame', (258 / 1920) * stage.width, 0);
+    await expect(page.getByLabel('Across', { exact: true })).toHaveValue('960');
 
-  const cast = page.getByRole('region', { name: 'Cast' });
-  const order = () => cast.locator('.cast-name').allTextContents();
-  const [front, back] = await order();
-  await cast.getByRole('button', { name: `Move ${front}` }).focus();
-  for (const key of ['Space', 'ArrowDown', 'Space']) {
-    await page.keyboard.press(key);
-    await page.evaluate(() => new Promise(requestAnimationFrame));
-  }
-  await expect.poll(order).toEqual([back, front]);
-});
+    const cast = page.getByRole('region', { name: 'Cast' });
+    const order = () => cast.locator('.cast-name').allTextContents();
+    const [front, back] = await order();
+    await cast.getByRole('button', { name: `Move ${front}` }).focus();
+    for (const key of ['Space', 'ArrowDown', 'Space']) {
+      await page.keyboard.press(key);
+      await page.evaluate(() => new Promise(requestAnimationFrame));
+    }
+    await expect.poll(order).toEqual([back, front]);
+  },
+);
 
 test.describe('several lines', () => {
   test.use({ permissions: ['clipboard-read', 'clipboard-write'] });

@@ -1,4 +1,12 @@
-import { DEMO, expect, expectAccessible, StudioPage, test as base, trackOf } from './studio';
+import {
+  DEMO,
+  expect,
+  expectAccessible,
+  FURTHER,
+  StudioPage,
+  test as base,
+  trackOf,
+} from './studio';
 import { linesOf } from '@cruvo/core/scene';
 
 const SCRIPT = /Good evening, and welcome to Saltmarsh Weather/;
@@ -31,26 +39,30 @@ test('mouths are fitted to the voice and its script, and what was heard is told'
   await undoAll(demo, demo);
 });
 
-test('a script of something else is found out, and the voice alone is offered', async ({
-  demo,
-}) => {
-  const { page } = demo;
-  await page
-    .getByLabel('Script', { exact: true })
-    .fill('Quite another story of bicycles, thunder and jelly, told by nobody to no one at noon.');
-  await page.getByRole('button', { name: 'Fit mouths' }).click();
-  await expect(page.getByRole('alert')).toContainText('The script doesn’t match this voice');
-  // What was found of an earlier script says nothing of this one.
-  await expect(page.getByText('words found')).toBeHidden();
-  await expectAccessible(page);
-  await page.getByRole('button', { name: 'Fit to the voice alone' }).click();
-  await expect(page.getByRole('alert')).toBeHidden();
-  await expect(page.getByText('words found')).toBeHidden();
-  await expect(page.getByText('The voice is clear.')).toBeVisible();
-  await undoAll(demo, demo);
-});
+test(
+  'a script of something else is found out, and the voice alone is offered',
+  FURTHER,
+  async ({ demo }) => {
+    const { page } = demo;
+    await page
+      .getByLabel('Script', { exact: true })
+      .fill(
+        'Quite another story of bicycles, thunder and jelly, told by nobody to no one at noon.',
+      );
+    await page.getByRole('button', { name: 'Fit mouths' }).click();
+    await expect(page.getByRole('alert')).toContainText('The script doesn’t match this voice');
+    // What was found of an earlier script says nothing of this one.
+    await expect(page.getByText('words found')).toBeHidden();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Fit to the voice alone' }).click();
+    await expect(page.getByRole('alert')).toBeHidden();
+    await expect(page.getByText('words found')).toBeHidden();
+    await expect(page.getByText('The voice is clear.')).toBeVisible();
+    await undoAll(demo, demo);
+  },
+);
 
-test('a script is dropped as a text file; anything else is refused', async ({ demo }) => {
+test('a script is dropped as a text file; anything else is refused', FURTHER, async ({ demo }) => {
   const { page } = demo;
   const file = page.getByLabel('Text file');
   await file.setInputFiles({
@@ -71,7 +83,7 @@ test('a script is dropped as a text file; anything else is refused', async ({ de
   await expect(page.getByLabel('Script', { exact: true })).toHaveValue(SCRIPT);
 });
 
-test('only the loop is fitted again', async ({ demo }) => {
+test('only the loop is fitted again', FURTHER, async ({ demo }) => {
   const { page } = demo;
   await page.getByLabel('Script', { exact: true }).fill('');
   await page.keyboard.down('Shift');
@@ -88,7 +100,7 @@ test('only the loop is fitted again', async ({ demo }) => {
   await undoAll(demo, demo);
 });
 
-test('a band is chosen on the spectrum', async ({ demo }) => {
+test('a band is chosen on the spectrum', FURTHER, async ({ demo }) => {
   const { page } = demo;
   await page.getByText('One band').click();
   await expect(page.getByRole('img', { name: /from 300 to 1000 Hz is chosen/ })).toBeVisible();
@@ -97,7 +109,7 @@ test('a band is chosen on the spectrum', async ({ demo }) => {
   await undoAll(demo, demo);
 });
 
-test('names are said as the production wants', async ({ demo }) => {
+test('names are said as the production wants', FURTHER, async ({ demo }) => {
   const { page } = demo;
   await page.getByRole('button', { name: 'Names' }).click();
   await expect(page.getByLabel('Name 1', { exact: true })).toHaveValue('Isbel');
@@ -126,7 +138,7 @@ test('the character speaks live with the simulated microphone', async ({ demo })
   await expect(page.getByRole('button', { name: 'Speak' })).toBeVisible();
 });
 
-test('U goes to what is unsure, and round again', async ({ demo }) => {
+test('U goes to what is unsure, and round again', FURTHER, async ({ demo }) => {
   const { page } = demo;
   await page.getByLabel('Script', { exact: true }).fill('');
   await page.getByRole('button', { name: 'Fit mouths' }).click();

@@ -1,7 +1,7 @@
 import { copyFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { svg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
-import { expect, test } from './studio';
+import { expect, FURTHER, test } from './studio';
 
 const folder = testFolder();
 const closed = write(
@@ -78,7 +78,7 @@ test('files that can’t be used say why, and another can take their place', asy
   await expect(page.getByRole('button', { name: 'Make it talk' })).toBeEnabled();
 });
 
-test('a silent recording leaves the mouth at rest, and says why', async ({ page }) => {
+test('a silent recording leaves the mouth at rest, and says why', FURTHER, async ({ page }) => {
   await page.goto('/new');
   await page
     .getByLabel('Voice, file')

@@ -1,5 +1,5 @@
 import type { StudioPage } from './studio';
-import { expect, test } from './studio';
+import { expect, FURTHER, test } from './studio';
 
 const RED = [255, 0, 0];
 const WHITE = [255, 255, 255];
@@ -69,7 +69,7 @@ test('arrows go from mouth to mouth and move edges; a reload shows it', async ({
   await expect(studio.chosen).toContainText('1.792 to 4.000');
 });
 
-test('an edge is dragged, as one step', async ({ studio }) => {
+test('an edge is dragged, as one step', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await fit(studio, studio);
   await studio.drag('mouths', 2, 2.5, 4);
@@ -81,7 +81,7 @@ test('an edge is dragged, as one step', async ({ studio }) => {
   expect((await studio.onServer()).body.lines['line']!.corrections).toEqual([]);
 });
 
-test('sliders change the mouths at once', async ({ studio }) => {
+test('sliders change the mouths at once', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await fit(studio, studio);
   await choose(studio, 3);
@@ -91,7 +91,7 @@ test('sliders change the mouths at once', async ({ studio }) => {
   await expect(studio.chosen).toContainText('Open');
 });
 
-test('fitting can be cancelled', async ({ studio }) => {
+test('fitting can be cancelled', FURTHER, async ({ studio }) => {
   const { page } = studio;
   let letGo = () => {};
   const held = new Promise<void>((resolve) => (letGo = resolve));

@@ -5,7 +5,7 @@ import { compile, Player } from '@cruvo/core/program';
 import { linesOf, type Scene } from '@cruvo/core/scene';
 import { frameMiddle } from '@cruvo/core/time';
 import { drawingsOf, loadImages, nodeSurface } from '@cruvo/film/images';
-import { DEMO, expect, StudioPage, test, trackOf } from './studio';
+import { DEMO, expect, FURTHER, StudioPage, test, trackOf } from './studio';
 
 const seconds = (clock: string) => Number(/:(\d+\.\d+)/.exec(clock)![1]);
 
@@ -64,7 +64,7 @@ test('plays in time with the sound, stops, and goes to the start', async ({ stud
   expect(await studio.clock()).toBe('0:00.00 · frame 1');
 });
 
-test('ends with the scene, and begins again from there', async ({ studio }) => {
+test('ends with the scene, and begins again from there', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.keyboard.press('End');
   expect(await studio.clock()).toContain('0:04.00');
@@ -74,19 +74,19 @@ test('ends with the scene, and begins again from there', async ({ studio }) => {
   expect(await studio.clock()).toContain('0:04.00');
 });
 
-test('goes frame by frame', async ({ studio }) => {
+test('goes frame by frame', FURTHER, async ({ studio }) => {
   const { page } = studio;
   for (let press = 0; press < 5; press++) await page.keyboard.press('.');
   await page.keyboard.press(',');
   expect(await studio.clock()).toBe('0:00.17 · frame 5');
 });
 
-test('scrubs by dragging over the waveform', async ({ studio }) => {
+test('scrubs by dragging over the waveform', FURTHER, async ({ studio }) => {
   await studio.drag('wave', 0.5, 3, 4);
   expect(seconds(await studio.clock())).toBeCloseTo(3, 1);
 });
 
-test('loops a stretch that is drawn with Shift', async ({ studio }) => {
+test('loops a stretch that is drawn with Shift', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.keyboard.down('Shift');
   await studio.drag('ruler', 1, 1.6, 4);
@@ -102,7 +102,7 @@ test('loops a stretch that is drawn with Shift', async ({ studio }) => {
   );
 });
 
-test('zooms about the pointer', async ({ studio }) => {
+test('zooms about the pointer', FURTHER, async ({ studio }) => {
   const { page } = studio;
   const place = await studio.at(3, 'wave', 4);
   const timeAt = async (x: number) => {

@@ -1,7 +1,7 @@
 import { linesOf } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { testFolder, write } from '@cruvo/media/testing';
-import { DEMO, expect, expectAccessible, test, type StudioPage } from './studio';
+import { DEMO, expect, expectAccessible, FURTHER, type StudioPage, test } from './studio';
 
 const folder = testFolder();
 const MARSH = write(
@@ -134,7 +134,7 @@ test('the stage has another shape, length and backdrop, and what is said stays',
   expect(body.backdrop).toMatchObject({ name: 'marsh', fit: 'fill', front: ['rail'] });
 });
 
-test('a character of another production comes in as a copy', async ({ studio }) => {
+test('a character of another production comes in as a copy', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.getByRole('button', { name: 'Character', exact: true }).click();
   await page.getByRole('button', { name: 'From other productions …' }).click();
@@ -153,15 +153,17 @@ test('a character of another production comes in as a copy', async ({ studio }) 
   ).toHaveText(['Two', 'Wick']);
 });
 
-test('artwork that is chosen for the stage comes in as a character of the production', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  await page.getByLabel('Artwork of a new character').setInputFiles(FACE);
-  await expect(page.locator('.row-name', { hasText: 'face' })).toBeVisible();
-  await studio.saved();
-  await up(studio);
-  await expect(
-    page.getByRole('region', { name: 'Characters' }).getByRole('heading', { level: 3 }),
-  ).toHaveText(['Two', 'face']);
-});
+test(
+  'artwork that is chosen for the stage comes in as a character of the production',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    await page.getByLabel('Artwork of a new character').setInputFiles(FACE);
+    await expect(page.locator('.row-name', { hasText: 'face' })).toBeVisible();
+    await studio.saved();
+    await up(studio);
+    await expect(
+      page.getByRole('region', { name: 'Characters' }).getByRole('heading', { level: 3 }),
+    ).toHaveText(['Two', 'face']);
+  },
+);

@@ -1,7 +1,7 @@
 import { linesOf, placedSound, type Line } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import type { Page } from '@playwright/test';
-import { copyOfScene, DEMO, expect, test, trackOf, type StudioPage } from './studio';
+import { copyOfScene, DEMO, expect, FURTHER, type StudioPage, test, trackOf } from './studio';
 
 const WORDS = 'Corrigan, are you standing in my weather again?';
 /** The demo's recording of these words, for the simulated microphone. */
@@ -95,7 +95,7 @@ test('what the simulated microphone says replaces a scratch voice, and what was 
   await expect.poll(async () => (await only(copy)).voice!.scratch?.speaker).toBe('slt');
 });
 
-test('takes pile up, are chosen from, and put together', async ({ studio }) => {
+test('takes pile up, are chosen from, and put together', FURTHER, async ({ studio }) => {
   test.setTimeout(240_000);
   const { page } = studio;
   const copy = await emptyFog(studio);
@@ -141,26 +141,28 @@ test('takes pile up, are chosen from, and put together', async ({ studio }) => {
   expect([punched.offset, punched.length]).toEqual([first.offset, first.length]);
 });
 
-test('a recording that was never finished is offered, and a microphone that may not be heard is said', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  const copy = await emptyFog(studio);
-  const id = crypto.randomUUID();
-  const recording = { id, scene: copy.sceneId, name: 'Lost take', sampleRate: 48_000 };
-  await page.request.post('/api/recordings', { data: recording });
-  for (const position of [0, 1]) {
-    await page.request.put(`/api/recordings/${id}/pieces/${position}`, {
-      data: Buffer.alloc(96_000),
-      headers: { 'Content-Type': 'application/octet-stream' },
-    });
-  }
-  await page.keyboard.press('Shift+R');
-  const recorder = page.getByRole('region', { name: 'Record' });
-  await expect(recorder.getByRole('alert').first()).toContainText(/microphone/);
-  const lost = recorder.getByText(/“Lost take” of .* was never finished: 2.0 s are safe/);
-  await expect(lost).toBeVisible();
-  await recorder.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(lost).toBeHidden({ timeout: 60_000 });
-  expect(toSeconds((await only(copy)).duration)).toBeCloseTo(2, 2);
-});
+test(
+  'a recording that was never finished is offered, and a microphone that may not be heard is said',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    const copy = await emptyFog(studio);
+    const id = crypto.randomUUID();
+    const recording = { id, scene: copy.sceneId, name: 'Lost take', sampleRate: 48_000 };
+    await page.request.post('/api/recordings', { data: recording });
+    for (const position of [0, 1]) {
+      await page.request.put(`/api/recordings/${id}/pieces/${position}`, {
+        data: Buffer.alloc(96_000),
+        headers: { 'Content-Type': 'application/octet-stream' },
+      });
+    }
+    await page.keyboard.press('Shift+R');
+    const recorder = page.getByRole('region', { name: 'Record' });
+    await expect(recorder.getByRole('alert').first()).toContainText(/microphone/);
+    const lost = recorder.getByText(/“Lost take” of .* was never finished: 2.0 s are safe/);
+    await expect(lost).toBeVisible();
+    await recorder.getByRole('button', { name: 'Bring it in' }).click();
+    await expect(lost).toBeHidden({ timeout: 60_000 });
+    expect(toSeconds((await only(copy)).duration)).toBeCloseTo(2, 2);
+  },
+);

@@ -1,4 +1,4 @@
-import { expect, StudioPage, test } from './studio';
+import { expect, FURTHER, StudioPage, test } from './studio';
 
 const script = (studio: StudioPage) => studio.page.getByLabel('Script');
 
@@ -77,43 +77,46 @@ test('work goes on while the database is away, outlives a reload, and is saved w
   expect(JSON.stringify(await studio.onServer())).toContain('Written in the dark');
 });
 
-test('a second window leaves alone what the first has not saved yet', async ({
-  studio,
-  context,
-}) => {
-  const { page, sceneId } = studio;
-  const documents = `**/api/documents/${sceneId}`;
-  await page.route(documents, (route) =>
-    route.request().method() === 'PATCH' ? route.abort() : route.fallback(),
-  );
-  await script(studio).fill('Written in the dark');
-  await expect(page.getByRole('alert')).toContainText('kept in this browser');
-  const other = new StudioPage(await context.newPage(), sceneId);
-  await other.open();
-  await expect(script(other)).toHaveValue('');
-  await other.page.getByRole('button', { name: 'Scene', exact: true }).click();
-  await other.page.getByLabel('Name of the scene').fill('Elsewhere');
-  await other.page.keyboard.press('Enter');
-  await other.saved();
-  await page.unroute(documents);
-  await studio.saved();
-  await expect(script(other)).toHaveValue('Written in the dark');
-  const { body } = await studio.onServer();
-  expect([body.name, body.lines['line']!.script]).toEqual(['Elsewhere', 'Written in the dark']);
-});
+test(
+  'a second window leaves alone what the first has not saved yet',
+  FURTHER,
+  async ({ studio, context }) => {
+    const { page, sceneId } = studio;
+    const documents = `**/api/documents/${sceneId}`;
+    await page.route(documents, (route) =>
+      route.request().method() === 'PATCH' ? route.abort() : route.fallback(),
+    );
+    await script(studio).fill('Written in the dark');
+    await expect(page.getByRole('alert')).toContainText('kept in this browser');
+    const other = new StudioPage(await context.newPage(), sceneId);
+    await other.open();
+    await expect(script(other)).toHaveValue('');
+    await other.page.getByRole('button', { name: 'Scene', exact: true }).click();
+    await other.page.getByLabel('Name of the scene').fill('Elsewhere');
+    await other.page.keyboard.press('Enter');
+    await other.saved();
+    await page.unroute(documents);
+    await studio.saved();
+    await expect(script(other)).toHaveValue('Written in the dark');
+    const { body } = await studio.onServer();
+    expect([body.name, body.lines['line']!.script]).toEqual(['Elsewhere', 'Written in the dark']);
+  },
+);
 
-test('a scene opened while the database is away opens by itself when it is back', async ({
-  studio,
-}) => {
-  const { page } = studio;
-  await page.route('**/api/documents/*', (route) => route.abort());
-  await page.reload();
-  await expect(page.getByRole('alert')).toContainText('This scene can’t be opened');
-  await page.unroute('**/api/documents/*');
-  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
-});
+test(
+  'a scene opened while the database is away opens by itself when it is back',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    await page.route('**/api/documents/*', (route) => route.abort());
+    await page.reload();
+    await expect(page.getByRole('alert')).toContainText('This scene can’t be opened');
+    await page.unroute('**/api/documents/*');
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  },
+);
 
-test('a scene is renamed on the spot', async ({ studio }) => {
+test('a scene is renamed on the spot', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   await page.getByLabel('Name of the scene').fill('The morning bulletin');

@@ -1,11 +1,10 @@
-import { expect, test } from '@playwright/test';
-import { cutOff, DEMO, StudioPage } from './studio';
+import { cutOff, DEMO, expect, FURTHER, StudioPage, test } from './studio';
 
 for (const [width, height] of [
   [1024, 700],
   [1280, 800],
 ] as const) {
-  test.describe(`at ${width} × ${height}`, () => {
+  test.describe(`at ${width} × ${height}`, FURTHER, () => {
     test.use({ viewport: { width, height } });
 
     test('nothing is cut in the scene', async ({ page }) => {

@@ -16,6 +16,9 @@ export { expect, DEMO };
 const databaseUrl = process.env['CRUVO_DATABASE_URL'] ?? '';
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
+/** Marks a test beside the main paths: `npm run test:browser` runs it, `npm test` leaves it out. */
+export const FURTHER = { tag: '@further' };
+
 type Lane = 'ruler' | 'wave' | 'words' | 'mouths';
 
 interface Fixtures {

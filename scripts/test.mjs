@@ -22,35 +22,26 @@ const step = (name, args, environment) => {
   if (runToEnd(args, environment) !== 0) problems.push(name);
 };
 
-/** Checks of the source, each in turn; its messages come together, as soon as it has ended. */
-const lane = async (...checks) => {
-  for (const [name, args] of checks) {
-    const { status, said } = await runBeside(args);
-    console.log(`\n── ${name}\n${said.trimEnd()}`);
-    if (status !== 0) problems.push(name);
-  }
-};
-
 const tsc = ['node_modules/typescript-native/bin/tsc', '--noEmit'];
-await Promise.all([
-  lane(['Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']]),
-  lane(
-    ['Types', tsc],
-    ['Types of the core, alone', [...tsc, '-p', 'packages/core']],
-    [
-      'Layers and circles',
-      [
-        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-        ...['--config', '.dependency-cruiser.mjs', 'packages', 'apps'],
-      ],
-    ],
-    ['Format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']],
-    ['Licences of packages', ['scripts/notices.mjs', '--check']],
-  ),
-]);
+const layers = ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs'];
+const prettier = ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'];
+const checks = [
+  ['Lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']],
+  ['Format', prettier],
+  ['Types', tsc],
+  ['Types of the core, alone', [...tsc, '-p', 'packages/core']],
+  ['Layers and circles', [...layers, '--config', '.dependency-cruiser.mjs', 'packages', 'apps']],
+  ['Licences of packages', ['scripts/notices.mjs', '--check']],
+].map(async ([name, args]) => {
+  const { status, said } = await runBeside(args);
+  console.log(`\n── ${name}\n${said.trimEnd()}`);
+  if (status !== 0) problems.push(name);
+});
+// While the source is checked.
 buildWeb();
-
 const studio = await startStudio('test', { port: await freePort(), durable: false });
+await Promise.all(checks);
+
 const jestResults = join(RESULTS, 'jest.json');
 const browserResults = join(RESULTS, 'browser.json');
 step(
@@ -63,6 +54,7 @@ step(
 );
 step('Browser tests', ['node_modules/@playwright/test/cli.js', 'test'], {
   CRUVO_ADDRESS: studio.address,
+  CRUVO_MAIN_PATHS: '1',
   CRUVO_DATABASE_URL: studio.environment.CRUVO_DATABASE_URL,
   PLAYWRIGHT_JSON_OUTPUT_NAME: browserResults,
 });
