@@ -48,7 +48,12 @@ export default ts.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['apps/web/**'], ...reactHooks.configs.flat.recommended },
+  {
+    files: ['apps/web/**'],
+    plugins: { 'react-hooks': reactHooks },
+    // Its other rules run the React compiler, which this project does without: half of all the time of linting.
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
   boundary('packages/core', []),
   boundary('packages/painter', ['core']),
   boundary('packages/media', ['core']),

@@ -25,7 +25,7 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   reporter: [['list'], ['json']],
   timeout: 90_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   ...(mainPathsOnly ? { grepInvert: /@further/ } : {}),
   workers: Math.min(2, availableParallelism()),
   projects: [

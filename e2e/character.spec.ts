@@ -70,50 +70,52 @@ test('the template becomes a character that talks, blinks and looks', async ({ p
   await expectAccessible(page);
 });
 
-test('broken names are mended by saying what the parts are, and the character makes its film', async ({
-  page,
-}) => {
-  const broken = template
-    .replace('<g id="mouth">', '<g id="thing">')
-    .replace('<g id="rest">', '<g id="jabber">')
-    .replace('<g id="AH"', '<g id="wobble"')
-    .replace(
-      /<g id="(M B P|F V|EE|EH|OH|OO)"/g,
-      (_, name: string) => `<g id="noise ${name.length}"`,
+test(
+  'broken names are mended by saying what the parts are, and the character makes its film',
+  FURTHER,
+  async ({ page }) => {
+    const broken = template
+      .replace('<g id="mouth">', '<g id="thing">')
+      .replace('<g id="rest">', '<g id="jabber">')
+      .replace('<g id="AH"', '<g id="wobble"')
+      .replace(
+        /<g id="(M B P|F V|EE|EH|OH|OO)"/g,
+        (_, name: string) => `<g id="noise ${name.length}"`,
+      );
+    await drop(page, write(folder, 'Odd.svg', broken));
+    await expect(can(page, 'not yet: talks')).toBeVisible();
+    const say = async (part: string, meaning: string) => {
+      await page.locator('.part-row', { hasText: new RegExp(`^${part}$`) }).click();
+      await page.getByLabel('This is').selectOption({ label: meaning });
+    };
+    await say('thing', 'mouth');
+    await say('jabber', 'silence');
+    await say('wobble', 'ah');
+    await expect(can(page, 'talks')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+y');
+    await page.keyboard.press('Control+y');
+    await expect(page.getByTestId('save-state')).toHaveText('Saved');
+    await page.getByRole('tab', { name: 'Mouth' }).click();
+    await expect(page.getByRole('button', { name: 'Two drawings' })).toHaveAttribute(
+      'aria-pressed',
+      'true',
     );
-  await drop(page, write(folder, 'Odd.svg', broken));
-  await expect(can(page, 'not yet: talks')).toBeVisible();
-  const say = async (part: string, meaning: string) => {
-    await page.locator('.part-row', { hasText: new RegExp(`^${part}$`) }).click();
-    await page.getByLabel('This is').selectOption({ label: meaning });
-  };
-  await say('thing', 'mouth');
-  await say('jabber', 'silence');
-  await say('wobble', 'ah');
-  await expect(can(page, 'talks')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+y');
-  await page.keyboard.press('Control+y');
-  await expect(page.getByTestId('save-state')).toHaveText('Saved');
-  await page.getByRole('tab', { name: 'Mouth' }).click();
-  await expect(page.getByRole('button', { name: 'Two drawings' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
 
-  await page.getByRole('button', { name: 'Make a scene' }).click();
-  await page.getByLabel('Voice, file').setInputFiles(VOICE);
-  await page.getByRole('button', { name: 'Make the scene' }).click();
-  await expect(page.locator('.way-up', { hasText: 'Odd' })).toBeVisible();
-  await page.getByRole('button', { name: 'Fit mouths' }).click();
-  await page.getByRole('button', { name: 'Film', exact: true }).click();
-  await page.getByLabel('Width').fill('320');
-  await page.getByLabel('Height').fill('180');
-  await page.getByRole('button', { name: 'Make the film' }).click();
-  const film = page.getByRole('article', { name: /^Film of / });
-  await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
-});
+    await page.getByRole('button', { name: 'Make a scene' }).click();
+    await page.getByLabel('Voice, file').setInputFiles(VOICE);
+    await page.getByRole('button', { name: 'Make the scene' }).click();
+    await expect(page.locator('.way-up', { hasText: 'Odd' })).toBeVisible();
+    await page.getByRole('button', { name: 'Fit mouths' }).click();
+    await page.getByRole('button', { name: 'Film', exact: true }).click();
+    await page.getByLabel('Width').fill('320');
+    await page.getByLabel('Height').fill('180');
+    await page.getByRole('button', { name: 'Make the film' }).click();
+    const film = page.getByRole('article', { name: /^Film of / });
+    await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
+  },
+);
 
 test('artwork of a raster editor without groups talks at once', FURTHER, async ({ page }) => {
   await drop(

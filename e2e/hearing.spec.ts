@@ -152,29 +152,33 @@ test('U goes to what is unsure, and round again', FURTHER, async ({ demo }) => {
   await undoAll(demo, demo);
 });
 
-test('the settings of the sounds change the mouths without hearing again', async ({ demo }) => {
-  const { page } = demo;
-  const mouths = async () => {
-    await page.keyboard.press('Escape');
-    // Zoomed out, mouths are narrower than the reach of their edges: chosen at the playhead.
-    const { x, y } = await demo.at(6.7, 'ruler', 17);
-    await page.mouse.click(x, y);
-    await page.locator('body').press('Enter');
-    await expect(demo.chosen).toContainText('Mouth ');
-    return demo.chosen.textContent();
-  };
-  const before = await mouths();
-  for (const [label, value] of [
-    ['Hold', '4'],
-    ['Lead', '0.2'],
-    ['Smoothness', '1'],
-  ] as const) {
-    await page.getByLabel(new RegExp(`^${label}`)).fill(value);
-    await expect.poll(mouths).not.toBe(before);
-    await page.getByRole('button', { name: 'Undo' }).click();
-    await expect.poll(mouths).toBe(before);
-  }
-  await page.getByText('Loudness', { exact: true }).click();
-  await expect(page.getByLabel(/^Opens above/)).toBeVisible();
-  await undoAll(demo, demo);
-});
+test(
+  'the settings of the sounds change the mouths without hearing again',
+  FURTHER,
+  async ({ demo }) => {
+    const { page } = demo;
+    const mouths = async () => {
+      await page.keyboard.press('Escape');
+      // Zoomed out, mouths are narrower than the reach of their edges: chosen at the playhead.
+      const { x, y } = await demo.at(6.7, 'ruler', 17);
+      await page.mouse.click(x, y);
+      await page.locator('body').press('Enter');
+      await expect(demo.chosen).toContainText('Mouth ');
+      return demo.chosen.textContent();
+    };
+    const before = await mouths();
+    for (const [label, value] of [
+      ['Hold', '4'],
+      ['Lead', '0.2'],
+      ['Smoothness', '1'],
+    ] as const) {
+      await page.getByLabel(new RegExp(`^${label}`)).fill(value);
+      await expect.poll(mouths).not.toBe(before);
+      await page.getByRole('button', { name: 'Undo' }).click();
+      await expect.poll(mouths).toBe(before);
+    }
+    await page.getByText('Loudness', { exact: true }).click();
+    await expect(page.getByLabel(/^Opens above/)).toBeVisible();
+    await undoAll(demo, demo);
+  },
+);

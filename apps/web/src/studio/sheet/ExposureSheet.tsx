@@ -53,8 +53,6 @@ function Sheet({ member }: { member: MemberProgram }) {
   const dragged = useRef<Dragged | null>(null);
   const others = useMemo(() => members.filter((one) => one !== member), [members, member]);
   const labels = useMemo(() => labelsOf(members), [members]);
-  // Its functions change without being others, which the compiler then leaves alone.
-  // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count: Math.ceil(frames / step),
     getScrollElement: () => holder.current,
