@@ -94,7 +94,7 @@ function paintHour({ scene: first, characters, track, peaks, member, line }: Inp
     const picture = {
       ...{ program, viewport, rows: laid, width: WIDTH, height, peaks: pyramids, thumbnails },
       ...{ chosen: null, line, loop: null, snappedTo: null, marquee: null },
-      together: new Set([line]),
+      ...{ together: new Set([line]), curves: () => null },
     };
     paintTimeline(context, picture, COLORS);
     paintRulerStrip(ruler, { ...picture, height: RULER.height }, COLORS);

@@ -50,6 +50,12 @@ export function retimedTrack(track: KeyTrack, factor: number): KeyTrack {
   return { ...track, keys };
 }
 
+/** A track with all its keys later, or earlier where less than 0; none before the scene's start. */
+export function shiftedTrack(track: KeyTrack, by: Flicks): KeyTrack {
+  const shift = Math.max(by, -(track.keys[0]?.time ?? 0));
+  return { ...track, keys: track.keys.map((key) => ({ ...key, time: key.time + shift })) };
+}
+
 /** A table with a track changed, which is left out when it has no key any more. */
 export function withTrack(tracks: Records<KeyTrack>, track: KeyTrack): Records<KeyTrack> {
   if (track.keys.length > 0) return { ...tracks, [track.id]: track };

@@ -12,6 +12,13 @@ export interface TargetPlace {
 /** The id of the control that a target names, without the axis of a point. */
 export const controlOfTarget = (target: string) => target.replace(/\/[xy]$/, '');
 
+/** What people call what a target names. */
+export function labelOfTarget(controls: ControlSet, target: string): string {
+  const label = controls.get(controlOfTarget(target))?.label ?? 'A control';
+  if (target.endsWith('/x')) return `${label}, across`;
+  return target.endsWith('/y') ? `${label}, down` : label;
+}
+
 /** Finds what a target names; null where it is not there, is a choice, or a point without an axis. */
 export function placeOfTarget(controls: ControlSet, target: string): TargetPlace | null {
   const id = controlOfTarget(target);

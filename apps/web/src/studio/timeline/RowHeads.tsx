@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { withRowMoved } from '@cruvo/core/scene';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
+import { MoverHeads } from './MoverHeads';
 import { RowEdge } from './RowEdge';
 import { useSpeaking } from '../useSpeaking';
 import { RowTools } from './RowTools';
@@ -108,6 +109,7 @@ function RowHead({
         {speaks && <Volume2 size={14} className="speaks" aria-label={`${name} speaks`} />}
       </div>
       {worked && <RowTools {...{ row, name, onVoices }} />}
+      <MoverHeads row={row} />
       {lanes && <RowEdge name={name} size={view.size} onSize={(size) => setView({ size })} />}
     </li>
   );

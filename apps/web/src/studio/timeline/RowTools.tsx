@@ -6,6 +6,7 @@ import { IconButton } from '../../shell/IconButton';
 import { lineActions } from '../lineActions';
 import { useOpenScene } from '../SceneContext';
 import { MemberMenu } from './MemberMenu';
+import { RowViewMenu } from './RowViewMenu';
 import type { TimelineRow } from './rows';
 
 /** What can be done in the row of somebody who is worked on. */
@@ -24,6 +25,7 @@ export function RowTools({
       <MuteButton member={member.id} name={name} />
       <WriteLine member={member.id} name={name} />
       <AddVoices name={name} onFiles={onVoices} />
+      <RowViewMenu member={member.id} name={name} />
       <MemberMenu member={member} name={name} />
     </div>
   );

@@ -100,6 +100,7 @@ export function Timeline({
     const picture = {
       ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
       ...{ snappedTo, marquee, together: new Set(together) },
+      curves: (member: string) => views[member]?.curve ?? null,
     };
     const colors = colorsOf(canvas.current);
     paintTimeline(contextOf(canvas.current, width, height), picture, colors);

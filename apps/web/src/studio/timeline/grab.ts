@@ -8,6 +8,7 @@ import type { OpenScene } from '../SceneContext';
 import type { Drag, PointerPlace, Surface } from './drag';
 import { moveLine, moveLines, trimLine, type LineEdge } from './dragLines';
 import { dragMood, moodNear } from './dragMoods';
+import { dragMover, moverNear } from './dragMovers';
 import { dragWord, wordNear } from './dragWords';
 import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type Strip, type TimelineRow } from './rows';
@@ -20,12 +21,17 @@ const SHORTEST_LOOP = 0.05;
 
 /** Takes hold of what is at a place of the timeline. */
 export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift: boolean): Drag {
-  const { part, row } = placeAt(surface.rows, at.y);
+  const place = placeAt(surface.rows, at.y);
+  const { part, row } = place;
   const onLines = row !== null && (part === 'head' || part === 'thin');
   if (shift && !onLines) return loopFrom(open, at.time);
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
   if (sound) return dragSound(open, sound);
   if (!row || part === 'wave' || part === 'sounds') return scrub(open);
+  if (place.part === 'mover') {
+    const held = moverNear(place.mover, surface.viewport, at);
+    return held ? dragMover(open, held, at) : scrub(open);
+  }
   if (part === 'words') {
     const held = wordAtPoint(surface, row, at);
     return held ? dragWord(open, held, at, surface.words) : scrub(open);
@@ -64,7 +70,13 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
 
 /** The pointer's shape at a place. */
 export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): string {
-  const { part, row } = placeAt(surface.rows, at.y);
+  const place = placeAt(surface.rows, at.y);
+  const { part, row } = place;
+  if (place.part === 'mover') {
+    const held = moverNear(place.mover, surface.viewport, at);
+    if (!held) return 'text';
+    return held.grip === 'whole' ? 'grab' : 'ew-resize';
+  }
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
   if (sound) return sound.handle === 'gain' ? 'ns-resize' : 'ew-resize';
   if (part === 'mouths') return edgeNear(surface, row, at.x) ? 'ew-resize' : 'pointer';

@@ -4,9 +4,11 @@ import { paintHead, paintThinLine, paintWave, spanOf, type LineSpan } from './pa
 import { paintMarkers } from './paintMarkers';
 import { paintMoods } from './paintMoods';
 import { paintMouths } from './paintMouths';
+import { paintMover } from './paintMovers';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
 import type { Lanes, TimelineRow } from './rows';
+import { paintVoiceCurve } from './paintVoiceCurve';
 import { paintSoundHandles } from './soundHandles';
 import type { Colors, TimelinePicture } from './timelinePicture';
 import { xAt } from './viewport';
@@ -60,19 +62,21 @@ function paintRow(
   colors: Colors,
 ): void {
   context.fillStyle = colors.lane;
-  const { lanes, member } = row;
-  const strips = lanes
+  const { lanes, member, movers } = row;
+  const shown = lanes
     ? [lanes.wave, lanes.words, lanes.sounds, lanes.moods, lanes.mouths].filter(
         (one) => one !== null,
       )
-    : [row];
+    : [{ top: row.top, height: (movers[0]?.top ?? row.top + row.height) - row.top }];
+  const strips = [...shown, ...movers];
   for (const { top, height } of strips) context.fillRect(0, top, picture.width, height);
   for (const line of member.lines) {
     const span = spanOf(line, picture);
     if (!span) continue;
     if (lanes) paintLanes(context, line, lanes, span, picture, colors, member);
-    else paintThinLine(context, line, row, span, picture, colors);
+    else paintThinLine(context, line, shown[0]!, span, picture, colors);
   }
+  for (const strip of movers) paintMover(context, strip, picture, colors);
 }
 
 /** Paints all that is known of a line; what is trimmed away is left out. */
@@ -86,6 +90,8 @@ function paintLanes(
   member: MemberProgram,
 ): void {
   paintHead(context, line, lanes.head, span, picture, colors);
+  const curve = picture.curves(member.member.id);
+  if (curve) paintVoiceCurve(context, line, curve, lanes.wave, span, picture, colors);
   if (line.line.voice) paintWave(context, line, lanes.wave, picture, colors.wave);
   if (line.line.voice && picture.line === line.line.id) {
     paintSoundHandles(context, line.line, lanes.wave, picture.viewport, colors);

@@ -1,4 +1,6 @@
+import { emptyTrack, withKey } from '@cruvo/core/keys';
 import { compile, type MemberProgram } from '@cruvo/core/program';
+import { withReaction, type SceneReaction } from '@cruvo/core/reactions';
 import {
   withLines,
   withMember,
@@ -7,7 +9,16 @@ import {
   withRowMoved,
 } from '@cruvo/core/scene';
 import { testMaterial } from '@cruvo/core/testing';
-import { HEIGHT_OF_SIZE, layOutRows, placeAt, rowsPassed, RULER, USUAL_VIEW } from './rows';
+import {
+  HEIGHT_OF_SIZE,
+  layOutRows,
+  placeAt,
+  rowsPassed,
+  RULER,
+  USUAL_VIEW,
+  type RowView,
+  type TimelineRow,
+} from './rows';
 
 const material = testMaterial();
 const size = { width: 100, height: 100 };
@@ -42,7 +53,10 @@ describe('the rows of the timeline', () => {
   });
 
   it('are folded and opened whoever is worked on, and are as high as is wished', () => {
-    const views = { second: { open: false, size: 1 }, third: { open: true, size: 2 } };
+    const views = {
+      second: { ...USUAL_VIEW, open: false },
+      third: { ...USUAL_VIEW, open: true, size: 2 },
+    };
     const { rows } = layOutRows(program, 'second', (id) =>
       id in views ? views[id as keyof typeof views] : USUAL_VIEW,
     );
@@ -52,6 +66,34 @@ describe('the rows of the timeline', () => {
     const usual = layOutRows(program, 'third').rows[2]!;
     expect(third!.height - usual.height).toBe(HEIGHT_OF_SIZE);
     expect(third!.lanes!.words.height).toBe(usual.lanes!.words.height);
+  });
+
+  it('show below the lanes what moves the one who is worked on, reactions where they are wanted', () => {
+    const track = withKey(emptyTrack('k', 'second', 'gaze/x'), 0, 1);
+    const reactions = withReaction<SceneReaction>(
+      {},
+      {
+        ...{ id: 'r', member: 'second', name: 'Loud', signal: { kind: 'speaking', of: 'own' } },
+        ...{ low: null, high: null, shaping: [], targets: [], mix: 'add', weight: 1 },
+        ...{ muted: false, stretch: null },
+      },
+    );
+    const moved = compile({
+      ...material,
+      scene: { ...withLines(scene, lines), keys: { k: track }, reactions },
+    });
+    const shown = (focus: string, view: Partial<RowView> = {}) =>
+      layOutRows(moved, focus, () => ({ ...USUAL_VIEW, ...view })).rows;
+    const kinds = (row: TimelineRow) => row.movers.map(({ mover }) => mover.kind);
+    const [, second, third] = shown('second');
+    expect(kinds(second!)).toEqual(['keys']);
+    expect(kinds(shown('second', { reactions: true })[1]!)).toEqual(['keys', 'reaction']);
+    expect(kinds(shown('third')[1]!)).toEqual([]);
+    const [strip] = second!.movers;
+    expect(strip!.top).toBeGreaterThan(second!.lanes!.mouths.top + second!.lanes!.mouths.height);
+    expect(strip!.top + strip!.height).toBeLessThanOrEqual(third!.top);
+    const under = placeAt([second!, third!], strip!.top + 2);
+    expect([under.part, 'mover' in under && under.mover.id]).toEqual(['mover', 'k']);
   });
 
   it('are in the order of the scene, not of who stands in front', () => {

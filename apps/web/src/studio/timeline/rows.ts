@@ -1,4 +1,10 @@
-import type { MemberProgram, Program } from '@cruvo/core/program';
+import {
+  moverRows,
+  type MemberProgram,
+  type MoverRow,
+  type Program,
+  type SeenCurve,
+} from '@cruvo/core/program';
 import { inOrder } from '@cruvo/core/records';
 
 /** A strip of the timeline, CSS pixels from its top. */
@@ -18,17 +24,25 @@ export interface Lanes {
   readonly mouths: Strip;
 }
 
+/** Where keys, moves or a reaction of a member are shown. */
+export interface MoverStrip extends Strip {
+  readonly mover: MoverRow;
+}
+
 /** A row for each member of the cast. */
 export interface TimelineRow extends Strip {
   readonly member: MemberProgram;
   /** Null in a thin row,  which shows only where its lines are, and where there are none. */
   readonly lanes: Lanes | null;
+  /** What moves the member, below its lanes; nothing in a thin row. */
+  readonly movers: readonly MoverStrip[];
 }
 
 export const RULER: Strip = { top: 0, height: 24 };
 const THIN = 26;
 const WITH_TOOLS = 58;
 const GAP = 3;
+const MOVER = 18;
 const LANE_HEIGHTS = { head: 18, wave: 42, words: 20, sounds: 24, moods: 18, mouths: 62 };
 
 /** How somebody wants a row to be shown. */
@@ -37,9 +51,13 @@ export interface RowView {
   readonly open: boolean | null;
   /** How high waveform and mouths are, 1 for as high as they are at first. */
   readonly size: number;
+  /** Whether reactions are shown, besides keys and moves. */
+  readonly reactions: boolean;
+  /** What of the voice is seen under its waveform. */
+  readonly curve: SeenCurve | null;
 }
 
-export const USUAL_VIEW: RowView = { open: null, size: 1 };
+export const USUAL_VIEW: RowView = { open: null, size: 1, reactions: false, curve: null };
 export const ROW_SIZE = { least: 0.6, most: 3 } as const;
 
 /**
@@ -58,17 +76,19 @@ export function layOutRows(
   const rows = sorted.map((member): TimelineRow => {
     const moody = member.lines.some(({ line }) => line.moods.length > 0);
     const focused = member.member.id === focus;
-    const { open, size } = viewOf(member.member.id);
+    const { open, size, reactions } = viewOf(member.member.id);
+    const full = open ?? focused;
     // What holds nothing takes no room but for its tools.
-    const full = (open ?? focused) && member.lines.length > 0;
-    const lanes = full ? layOutLanes(top, moody, size) : null;
-    const height = lanes
-      ? lanes.mouths.top + lanes.mouths.height - top
-      : focused
-        ? WITH_TOOLS
-        : THIN;
-    const row = { member, top, height, lanes };
-    top += height + GAP;
+    const lanes = full && member.lines.length > 0 ? layOutLanes(top, moody, size) : null;
+    const thin = focused ? WITH_TOOLS : THIN;
+    const below = lanes ? lanes.mouths.top + lanes.mouths.height + 1 : top + thin;
+    const shown = full ? moverRows(member, { withReactions: reactions }) : [];
+    const movers = shown.map((mover, at) => {
+      return { mover, top: below + at * (MOVER + 1), height: MOVER };
+    });
+    const bottom = below + movers.length * (MOVER + 1) - (lanes || movers.length > 0 ? 1 : 0);
+    const row = { member, top, height: bottom - top, lanes, movers };
+    top = bottom + GAP;
     return row;
   });
   return { rows, height: top };
@@ -109,11 +129,14 @@ export function rowsPassed(rows: readonly TimelineRow[], row: TimelineRow, down:
 /** What lies at a height of the timeline. */
 export type RowPlace =
   | { readonly part: 'ruler'; readonly row: null }
-  | { readonly part: 'thin' | keyof Lanes; readonly row: TimelineRow };
+  | { readonly part: 'thin' | keyof Lanes; readonly row: TimelineRow }
+  | { readonly part: 'mover'; readonly row: TimelineRow; readonly mover: MoverRow };
 
 export function placeAt(rows: readonly TimelineRow[], y: number): RowPlace {
   if (y < RULER.height || rows.length === 0) return { part: 'ruler', row: null };
   const row = rows.findLast(({ top }) => top <= y) ?? rows[0]!;
+  const strip = row.movers.findLast((one) => one.top <= y);
+  if (strip) return { part: 'mover', row, mover: strip.mover };
   if (!row.lanes) return { part: 'thin', row };
   const lanes = (Object.entries(row.lanes) as [keyof Lanes, Strip | null][]).flatMap(
     ([part, strip]) => (strip ? [{ part, top: strip.top }] : []),

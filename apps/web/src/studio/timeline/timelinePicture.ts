@@ -1,6 +1,6 @@
 import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Box } from '@cruvo/core/geometry';
-import type { Program } from '@cruvo/core/program';
+import type { Program, SeenCurve } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
 import type { TimeRange } from '../playback/transport';
@@ -27,6 +27,8 @@ export interface TimelinePicture {
   /** The time at which what is dragged snaps into place, seconds. */
   readonly snappedTo: number | null;
   readonly loop: TimeRange | null;
+  /** What of the voice of a cast member is seen under its waveform. */
+  readonly curves: (member: string) => SeenCurve | null;
 }
 
 export type Colors = Record<

@@ -1,0 +1,92 @@
+import { emptyTrack, keptMove, placedMove, withKey } from '@cruvo/core/keys';
+import { compile, moverRows, type MoverRow } from '@cruvo/core/program';
+import type { SceneReaction } from '@cruvo/core/reactions';
+import { testMaterial } from '@cruvo/core/testing';
+import { toFlicks, toSeconds } from '@cruvo/core/time';
+import { movedBy, moverNear, type HeldMover } from './dragMovers';
+import { xAt } from './viewport';
+
+const material = testMaterial();
+const { id: member, character } = Object.values(material.scene.cast)[0]!;
+const track = [0, 1, 2].reduce(
+  (now, time) => withKey(now, toFlicks(time), time),
+  emptyTrack('k', member, 'gaze/x'),
+);
+const wave = keptMove('wave', 'Wave', [track], { start: 0, end: toFlicks(1) })!;
+const reaction: SceneReaction = {
+  ...{ id: 'loud', order: 'a', member, name: 'Loud', signal: { kind: 'speaking', of: 'own' } },
+  ...{ low: null, high: null, shaping: [], targets: [{ control: 'gaze/x', amount: 1 }] },
+  ...{ mix: 'add', weight: 1, muted: false },
+  stretch: { start: toFlicks(1), end: toFlicks(2) },
+};
+const scene = {
+  ...material.scene,
+  keys: { k: track },
+  moves: { laid: placedMove('laid', member, 'wave', toFlicks(1)) },
+  reactions: { loud: reaction },
+};
+const { memos } = compile({
+  ...material,
+  characters: new Map([[character, { ...material.characters.get(character)!, moves: { wave } }]]),
+  scene,
+});
+const rows = moverRows(memos.get(member)!.value, { withReactions: true });
+const rowOf = (kind: MoverRow['kind']) => rows.find((row) => row.kind === kind)!;
+const viewport = { start: 0, scale: 100 };
+const near = (kind: MoverRow['kind'], time: number): HeldMover | null =>
+  moverNear(rowOf(kind), viewport, { x: xAt(viewport, time), y: 0, time });
+/** A second, in frames of the scene. */
+const SECOND = 24;
+
+describe('what moves a member is taken hold of', () => {
+  it('by a key near the pointer, and by the whole between keys', () => {
+    expect(near('keys', 1.03)).toMatchObject({ grip: 'key', time: toFlicks(1) });
+    expect(near('keys', 1.5)).toMatchObject({ grip: 'whole' });
+    expect(near('keys', 2.5)).toBeNull();
+  });
+  it('by a move, or its end', () => {
+    expect(near('moves', 1.02)).toMatchObject({ grip: 'whole' });
+    expect(near('moves', 2.04)).toMatchObject({ grip: 'end' });
+    expect(near('moves', 0.5)).toBeNull();
+  });
+  it('by the stretch of a reaction, or either end of it', () => {
+    expect([1.02, 1.5, 1.97].map((time) => near('reaction', time)!.grip)).toEqual([
+      'start',
+      'whole',
+      'end',
+    ]);
+    expect(near('reaction', 0.5)).toBeNull();
+  });
+});
+
+describe('what moves a member is dragged', () => {
+  const moved = (kind: MoverRow['kind'], time: number, frames: number) =>
+    movedBy(scene, near(kind, time)!, frames);
+  const times = (now: typeof scene | ReturnType<typeof movedBy>) =>
+    now.keys['k']!.keys.map(({ time }) => toSeconds(time));
+
+  it('in whole frames: one key between its neighbours, or all keys', () => {
+    expect(scene.frameRate).toBe(String(SECOND));
+    expect(times(moved('keys', 1, 12))).toEqual([0, 1.5, 2]);
+    expect(times(moved('keys', 1, 90))[1]).toBeCloseTo(2, 6);
+    expect(times(moved('keys', 1.5, 12))).toEqual([0.5, 1.5, 2.5]);
+    expect(times(moved('keys', 1.5, -90))).toEqual([0, 1, 2]);
+  });
+  it('to another start, or until it has been made oftener', () => {
+    expect(moved('moves', 1.5, SECOND).moves['laid']).toMatchObject({ start: toFlicks(2) });
+    expect(moved('moves', 1.5, -900).moves['laid']).toMatchObject({ start: 0 });
+    expect(moved('moves', 2, SECOND).moves['laid']).toMatchObject({ times: 2 });
+    expect(moved('moves', 2, -900).moves['laid']!.times).toBeCloseTo(0.05, 2);
+  });
+  it('over another stretch, which stays at least a frame long', () => {
+    const stretch = (time: number, frames: number) => {
+      const { start, end } = moved('reaction', time, frames).reactions['loud']!.stretch!;
+      return [toSeconds(start), toSeconds(end)];
+    };
+    expect(stretch(1.5, SECOND)).toEqual([2, 3]);
+    expect(stretch(1, -SECOND)).toEqual([0, 2]);
+    expect(stretch(2, SECOND)).toEqual([1, 3]);
+    const [start, end] = stretch(1, 5 * SECOND);
+    expect(end! - start!).toBeCloseTo(1 / SECOND, 6);
+  });
+});

@@ -1,0 +1,126 @@
+import { MOVE_TIMES, shiftedTrack, withKeyChanged, withTrack } from '@cruvo/core/keys';
+import { clamp } from '@cruvo/core/numbers';
+import type { MoverRow, MoveSpan } from '@cruvo/core/program';
+import type { SceneReaction } from '@cruvo/core/reactions';
+import { withRecord } from '@cruvo/core/records';
+import type { Scene } from '@cruvo/core/scene';
+import {
+  frameLength,
+  frameStart,
+  nearestFrame,
+  toFlicks,
+  toSeconds,
+  type Flicks,
+} from '@cruvo/core/time';
+import type { OpenScene } from '../SceneContext';
+import type { Drag, PointerPlace } from './drag';
+import { xAt, type Viewport } from './viewport';
+
+/** How near the pointer must come to an edge or a key to take hold of it, pixels. */
+const REACH = 6;
+
+/** What the pointer takes hold of in the row of keys, moves or a reaction. */
+export type HeldMover =
+  | {
+      readonly kind: 'keys';
+      readonly mover: Extract<MoverRow, { kind: 'keys' }>;
+      readonly grip: 'key' | 'whole';
+      readonly time: Flicks;
+    }
+  | { readonly kind: 'move'; readonly span: MoveSpan; readonly grip: 'end' | 'whole' }
+  | {
+      readonly kind: 'reaction';
+      readonly reaction: SceneReaction;
+      readonly grip: 'start' | 'end' | 'whole';
+    };
+
+/** What is near the pointer; null where there is nothing, or what is there goes on for the whole scene. */
+export function moverNear(
+  mover: MoverRow,
+  viewport: Viewport,
+  { x, time }: PointerPlace,
+): HeldMover | null {
+  const away = (other: Flicks) => Math.abs(xAt(viewport, toSeconds(other)) - x);
+  const now = toFlicks(time);
+  if (mover.kind === 'keys') {
+    const { keys } = mover.track;
+    const nearest = keys.reduce((best, key) => (away(key.time) < away(best.time) ? key : best));
+    if (away(nearest.time) <= REACH) {
+      return { kind: 'keys', mover, grip: 'key', time: nearest.time };
+    }
+    const inside = now > keys[0]!.time && now < keys.at(-1)!.time;
+    return inside ? { kind: 'keys', mover, grip: 'whole', time: now } : null;
+  }
+  if (mover.kind === 'moves') {
+    const inside = mover.moves.find(({ placed, end }) => now >= placed.start && now <= end);
+    const span = inside ?? mover.moves.find(({ end }) => away(end) <= REACH);
+    return span ? { kind: 'move', span, grip: away(span.end) <= REACH ? 'end' : 'whole' } : null;
+  }
+  const { reaction } = mover.program;
+  if (!('stretch' in reaction) || !reaction.stretch) return null;
+  const { start, end } = reaction.stretch;
+  if (away(end) <= REACH) return { kind: 'reaction', reaction, grip: 'end' };
+  if (away(start) <= REACH) return { kind: 'reaction', reaction, grip: 'start' };
+  return now > start && now < end ? { kind: 'reaction', reaction, grip: 'whole' } : null;
+}
+
+/** Moves what is held by whole frames; a key that is only clicked on is gone to. */
+export function dragMover(open: OpenScene, held: HeldMover, from: PointerPlace): Drag {
+  const { store, transport } = open;
+  const before = store.getState().scene;
+  const { frameRate } = before;
+  let dragged = false;
+  store.history.begin();
+  return {
+    move: (to) => {
+      const by =
+        nearestFrame(toFlicks(to.time), frameRate) - nearestFrame(toFlicks(from.time), frameRate);
+      if (by === 0 && !dragged) return null;
+      dragged = true;
+      store.getState().edit(() => movedBy(before, held, by));
+      return null;
+    },
+    end: () => {
+      store.history.end();
+      if (!dragged && held.kind === 'keys') transport.seek(toSeconds(held.time));
+    },
+  };
+}
+
+/** A scene in which what is held lies some frames later. */
+export function movedBy(scene: Scene, held: HeldMover, frames: number): Scene {
+  const { frameRate } = scene;
+  const moved = (time: Flicks) =>
+    frameStart(Math.max(0, nearestFrame(time, frameRate) + frames), frameRate);
+  if (held.kind === 'keys') {
+    const { track } = held.mover;
+    const next =
+      held.grip === 'key'
+        ? withKeyChanged(track, held.time, { time: moved(held.time) })
+        : shiftedTrack(track, moved(track.keys[0]!.time) - track.keys[0]!.time);
+    return { ...scene, keys: withTrack(scene.keys, next) };
+  }
+  if (held.kind === 'move') {
+    const { placed, move, end } = held.span;
+    const length = Math.max(frameLength(frameRate), moved(end) - placed.start);
+    const times = clamp((length * placed.speed) / move.length, MOVE_TIMES.least, MOVE_TIMES.most);
+    const change = held.grip === 'end' ? { times } : { start: moved(placed.start) };
+    return {
+      ...scene,
+      moves: withRecord(scene.moves, placed.id, (one) => ({ ...one, ...change })),
+    };
+  }
+  const { id, stretch } = held.reaction;
+  if (!stretch) return scene;
+  const least = frameLength(frameRate);
+  const { start, end } = stretch;
+  const next = {
+    start: { start: Math.min(moved(start), end - least), end },
+    end: { start, end: Math.max(moved(end), start + least) },
+    whole: { start: moved(start), end: moved(start) + end - start },
+  }[held.grip];
+  return {
+    ...scene,
+    reactions: withRecord(scene.reactions, id, (one) => ({ ...one, stretch: next })),
+  };
+}
