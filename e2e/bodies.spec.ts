@@ -156,6 +156,18 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
     /^0\.8/,
   );
   await expect(page.getByRole('list', { name: 'What moves it' })).toContainText('Keys');
+
+  // A part that is dragged on the stage is keyed too: the control that moves it that way. Keys are rows of the timeline.
+  await page.getByRole('button', { name: 'Pose by dragging on the stage' }).click();
+  const canvas = (await page.locator('.stage canvas').first().boundingBox())!;
+  const head = { x: canvas.x + 0.5 * canvas.width, y: canvas.y + 0.3 * canvas.height };
+  await page.mouse.move(head.x, head.y);
+  await page.mouse.down();
+  await page.mouse.move(head.x + 30, head.y, { steps: 3 });
+  await expect(page.locator('.readout.posing')).toHaveText(/^Head \w+ -?\d/);
+  await page.mouse.up();
+  await page.keyboard.press('p');
+  await expect(page.locator('.mover-head')).toHaveText(['Lean', /^Head /]);
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');

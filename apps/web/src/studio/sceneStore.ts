@@ -24,6 +24,9 @@ export interface SceneState {
   /** Whether voices are heard as they were recorded, without what was done about noise and pitch. */
   readonly asRecorded: boolean;
   hearAsRecorded(asRecorded: boolean): void;
+  /** Whether what is dragged on the stage is posed, by keys at the playhead, rather than moved as a whole. */
+  readonly posing: boolean;
+  pose(posing: boolean): void;
   choose(chosen: Chosen | null): void;
   chooseLine(line: string): void;
   /** Chooses several lines; the last is the one that is worked on. */
@@ -53,8 +56,16 @@ export function createSceneStore(scene: Scene) {
       });
     return {
       scene,
-      ...{ chosen: null, line: null, member: null, together: NONE, asRecorded: false },
+      ...{
+        chosen: null,
+        line: null,
+        member: null,
+        together: NONE,
+        asRecorded: false,
+        posing: false,
+      },
       hearAsRecorded: (asRecorded) => set({ asRecorded }),
+      pose: (posing) => set({ posing }),
       choose: (chosen) =>
         set(chosen ? { chosen, line: chosen.line, member: null, together: NONE } : { chosen }),
       chooseLine: (line) => set({ line, member: null, chosen: null, together: NONE }),

@@ -20,6 +20,7 @@ export const STUDIO_KEYS: KeyList = [
   ['M', 'put a marker at the playhead'],
   ['N, Shift N', 'to the next marker, to the one before'],
   ['Delete', 'let the chosen mouth rest; with no mouth chosen, delete the line'],
+  ['P', 'pose who is worked on by dragging on the stage, and back'],
   ['W', 'write a line without a recording, at the playhead'],
   ['Shift R', 'open the recorder; there, record and stop'],
   ['S', 'split the line at the playhead'],

@@ -101,7 +101,11 @@ export function useStudioKeys(
   });
   useHotkeys('u', on.review, options);
   useHotkeys('shift+r', on.record, { ...options, enabled: !on.recording });
-  useHotkeys('escape', () => store.getState().choose(null));
+  useHotkeys('p', () => store.getState().pose(!store.getState().posing), options);
+  useHotkeys('escape', () => {
+    store.getState().choose(null);
+    store.getState().pose(false);
+  });
   useHotkeys(
     'shift+left',
     withMouth((mouth) => mouthEdits.nudge(store, program, mouth, 'end', -1)),

@@ -71,6 +71,15 @@ export class Standing {
     return place;
   }
 
+  /** Where a point of a part as drawn is now, units of the artwork. */
+  pointOf(id: string, point: Point): Point {
+    const bend = this.bends.get(id);
+    const bent = bend
+      ? carriedBy(bend, this.skeletonOf(bend), this.movement.regions(bend), point)
+      : IDENTITY;
+    return mapped(this.placeOf(id), mapped(bent, point));
+  }
+
   /** What stands in the place of a part's holder, where something else carries it; null: its holder carries it. */
   around(part: Part): Matrix | null {
     const carrier = carrierOf(this.character, part, this.bends);

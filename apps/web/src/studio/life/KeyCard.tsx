@@ -11,7 +11,7 @@ import {
   withoutKey,
   type KeyTrack,
 } from '@cruvo/core/keys';
-import { baked, placeOfTarget } from '@cruvo/core/program';
+import { baked, keyToReach, placeOfTarget } from '@cruvo/core/program';
 import { frameAt, frameStart, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
@@ -63,6 +63,8 @@ export function KeyCard({
   const value = mixControls(own.controls, own.sources, time)[place.slot]!;
   const here = track.keys.find((key) => key.time === time);
   const before = track.keys.findLast((key) => key.time <= time);
+  const keyed = (wanted: number) =>
+    onChange(withKey(track, time, keyToReach(own, track, time, wanted)));
   const go = (next: Flicks | undefined) => next !== undefined && transport.seek(toSeconds(next));
   const bake = () => {
     const { start, end } = scene.workArea ?? { start: time, end: scene.length };
@@ -86,7 +88,7 @@ export function KeyCard({
           icon={Diamond}
           label={here ? `Take the key of ${name} away` : `Key ${name} here`}
           pressed={here !== undefined}
-          onClick={() => onChange(here ? withoutKey(track, time) : withKey(track, time, value))}
+          onClick={() => (here ? onChange(withoutKey(track, time)) : keyed(value))}
         />
         <IconButton
           icon={ChevronRight}
@@ -118,7 +120,7 @@ export function KeyCard({
         name={`Value of ${name} here`}
         value={value}
         usual={rest}
-        onChange={(next) => onChange(withKey(track, time, next))}
+        onChange={keyed}
       />
       <ControlStack program={own} slot={place.slot} time={time} />
       {track.keys.length > 0 && (

@@ -1,7 +1,9 @@
+import { Hand } from 'lucide-react';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { emptyTrack, withTrack, type KeyTrack } from '@cruvo/core/keys';
-import { controlOfTarget } from '@cruvo/core/program';
+import { labelOfTarget } from '@cruvo/core/program';
+import { IconButton } from '../../shell/IconButton';
 import { useOpenScene, useScene } from '../SceneContext';
 import { ControlOptions } from './ControlOptions';
 import { KeyCard } from './KeyCard';
@@ -12,7 +14,8 @@ export function KeyList({ member }: { member: string }) {
   const tracks = useScene(({ scene }) => scene.keys);
   /** Controls that were chosen and have no key yet. */
   const [opened, setOpened] = useState<readonly KeyTrack[]>([]);
-  const { edit } = store.getState();
+  const posing = useScene((state) => state.posing);
+  const { edit, pose } = store.getState();
   const own = Object.values(tracks).filter((track) => track.member === member);
   const shown = [
     ...own,
@@ -27,19 +30,24 @@ export function KeyList({ member }: { member: string }) {
     setOpened((before) => before.filter(({ control }) => control !== track.control));
     edit((scene) => ({ ...scene, keys: withTrack(scene.keys, { ...track, keys: [] }) }));
   };
-  const nameOf = ({ control }: KeyTrack) => {
-    const label = program.memos.get(member)?.value.controls.get(controlOfTarget(control))?.label;
-    const axis = control.endsWith('/x') ? ', across' : control.endsWith('/y') ? ', down' : '';
-    return `${label ?? 'A control'}${axis}`;
-  };
+  const controls = program.memos.get(member)?.value.controls;
   return (
     <>
-      <h2 className="h6 mt-3">By hand</h2>
+      <div className="d-flex align-items-center mt-3 mb-2">
+        <h2 className="h6 mb-0 flex-fill">By hand</h2>
+        <IconButton
+          icon={Hand}
+          label={posing ? 'Stop posing on the stage' : 'Pose by dragging on the stage'}
+          shortcut="P"
+          pressed={posing}
+          onClick={() => pose(!posing)}
+        />
+      </div>
       {shown.map((track) => (
         <KeyCard
           key={track.control}
           track={track}
-          name={nameOf(track)}
+          name={controls ? labelOfTarget(controls, track.control) : ''}
           onChange={change}
           onClose={() => close(track)}
         />
@@ -58,8 +66,8 @@ export function KeyList({ member }: { member: string }) {
         <ControlOptions member={member} chosen="" />
       </Form.Select>
       <p className="quiet small mt-1">
-        Move the playhead, and set a value: that is a key. Between keys it goes from one to the
-        next, above everything that moves it by itself.
+        Move the playhead, and set a value, or drag on the stage while posing: that is a key.
+        Between keys it goes from one to the next, above everything that moves it by itself.
       </p>
     </>
   );

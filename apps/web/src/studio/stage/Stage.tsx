@@ -3,8 +3,9 @@ import { Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
-import { useOpenScene, useTransport } from '../SceneContext';
+import { useOpenScene, useScene, useTransport } from '../SceneContext';
 import { StageCanvas } from './StageCanvas';
+import { PoseHandles } from './PoseHandles';
 import { StageHandles } from './StageHandles';
 import { useCanvasBox } from './useCanvasBox';
 import { useFrames, type FrameSource } from './useFrames';
@@ -20,6 +21,7 @@ export function Stage() {
   const [dropped, setDropped] = useState(0);
   const playing = useTransport((state) => state.playing);
   const waiting = useTransport((state) => state.waiting);
+  const posing = useScene((state) => state.posing);
   const box = useCanvasBox(holder, stage);
 
   const source = useMemo<FrameSource>(
@@ -55,7 +57,7 @@ export function Stage() {
       label={`The scene “${program.scene.name}” as the film will show it`}
       seeThrough={stage.background === null}
     >
-      <StageHandles box={box} />
+      {posing ? <PoseHandles box={box} player={player} /> : <StageHandles box={box} />}
       {(playing || dropped > 0) && (
         <span
           className="readout figures"
