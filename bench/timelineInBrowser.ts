@@ -40,6 +40,7 @@ export interface TimelineTimes {
 
 const WIDTH = 1140;
 const STEPS = 240;
+const WARMING = 40;
 const EDITS = 120;
 const PEAKS_A_SECOND = 800;
 
@@ -101,8 +102,9 @@ function paintHour({ scene: first, characters, track, peaks, member, line }: Inp
     for (const painted of [context, ruler]) painted.getImageData(0, 0, 1, 1);
   };
 
-  // From all of it to single frames, about a place in the middle, and back.
+  // From all of it to single frames, about a place in the middle, and back; as in a page that has been open for a while.
   let viewport = wholeScene(extent);
+  for (let warming = 0; warming < WARMING; warming++) paint(viewport);
   const factor = 1.06;
   paint(viewport);
   const zoom = timeEach(STEPS, (at) => {

@@ -70,6 +70,22 @@ describe('MouthSelector', () => {
     expect(select({ ...long })).toEqual(mouths('open'));
     expect(asked).toHaveLength(1);
   });
+  it('tells less and less often while many are chosen, and of the last', async () => {
+    const { now } = performance;
+    let time = 0;
+    performance.now = () => time;
+    const { select, answer, chosen } = opened();
+    for (let line = 0; line < 50; line++) select(request(60, { line: `line ${line}` }));
+    const told: number[] = [];
+    for (let line = 0; line < 50; line++) {
+      time += 50;
+      const before = chosen();
+      await answer('open');
+      if (chosen() > before) told.push(time);
+    }
+    performance.now = now;
+    expect(told).toEqual([50, 200, 450, 800, 1350, 2150, 2500]);
+  });
   it('asks for nothing but the latest wish of each line, one at a time', async () => {
     const { select, asked, answer } = opened();
     const fit = (strength: number) => ({ ...DEFAULT_FIT, strength });

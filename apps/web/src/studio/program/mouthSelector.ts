@@ -9,8 +9,12 @@ export type SelectElsewhere = (request: SelectionRequest) => Promise<readonly He
 const AT_ONCE_SECONDS = 8;
 /** Of many short lines so many seconds are chosen at once; the page goes on, and the others follow. */
 const AT_ONCE_IN_ALL = 60;
-/** While many lines are chosen elsewhere, whoever listens is told at most so often, ms. */
-const TELL_EVERY_MS = 150;
+/**
+ * While many lines are chosen elsewhere, whoever listens is told so long after the first, and less and less often, ms: each
+ * time all of the scene is made ready again, which would be felt in what somebody does meanwhile.
+ */
+const TELL_AFTER_MS = 150;
+const TELL_RARELY_MS = 2000;
 /** Choices that are remembered of each mood of a line, so that undo finds them. */
 const REMEMBERED = 12;
 
@@ -58,7 +62,7 @@ export class MouthSelector {
     if (this.running) return;
     this.running = true;
     try {
-      let told = -Infinity;
+      let [told, pause] = [-Infinity, TELL_AFTER_MS];
       for (;;) {
         const next = this.next();
         if (!next) return;
@@ -67,7 +71,8 @@ export class MouthSelector {
         const key = keyOf(next);
         const before = this.chosen.get(key) ?? [];
         this.chosen.set(key, [{ request: next, mouths }, ...before].slice(0, REMEMBERED));
-        if (this.wishes.size > 0 && performance.now() - told < TELL_EVERY_MS) continue;
+        if (this.wishes.size > 0 && performance.now() - told < pause) continue;
+        if (told > -Infinity) pause = Math.min(TELL_RARELY_MS, 1.5 * pause);
         told = performance.now();
         this.onChosen();
       }

@@ -1,5 +1,5 @@
 import type { LineProgram } from '@cruvo/core/program';
-import { factorAt, envelopePoints } from '@cruvo/core/audio';
+import { envelopePoints, factorAt, type EnvelopePoint } from '@cruvo/core/audio';
 import { heardVoice, placedSound, type Line } from '@cruvo/core/scene';
 import { lineTimes } from '../lineTimes';
 import type { Strip } from './rows';
@@ -9,7 +9,11 @@ import { timeAt, xAt } from './viewport';
 
 /** Narrower lines have no name, pixels. */
 const NARROWEST_NAMED = 24;
+/** Of narrower lines nobody sees how loud they are, pixels. */
+const NARROWEST_WAVE = 4;
 const CORNER = 4;
+/** Waveforms are filled as one outline, which is quicker than column by column, but for those that are narrower, pixels. */
+const NARROWEST_OUTLINED = 12;
 /** From one stroke of the hatching to the next, pixels. */
 const HATCH = 9;
 
@@ -99,18 +103,21 @@ export function paintThinLine(
   if (span.right - span.left < NARROWEST_NAMED) {
     // Neither round corners nor a name would be seen, and an hour has hundreds of them.
     context.fillStyle = picture.together.has(one.line.id) ? colors.chosen : colors.mouth;
-    context.fillRect(span.left, box.top, Math.max(1, span.right - span.left - 1), box.height);
-    if (one.line.voice) paintWave(context, one, box, picture, colors.waveQuiet);
+    const left = Math.round(span.left);
+    const wide = Math.max(1, Math.round(span.right) - left - 1);
+    context.fillRect(left, box.top, wide, box.height);
+    if (!one.line.voice) return;
+    if (wide >= NARROWEST_WAVE) return paintWave(context, one, box, picture, colors.waveQuiet);
+    context.fillStyle = colors.waveQuiet;
+    context.fillRect(left, box.top + 5, wide, box.height - 10);
     return;
   }
-  context.save();
   context.beginPath();
   context.roundRect(span.left, box.top, span.right - span.left - 1, box.height, CORNER);
   context.fillStyle = colors.mouth;
   context.fill();
-  context.clip();
+  // Not clipped: voices are still where the corners are round, and clipping takes longer than all else.
   if (one.line.voice) paintWave(context, one, box, picture, colors.waveQuiet);
-  context.restore();
   if (isUnrecorded(one.line)) paintHatching(context, box, span, colors.text);
   writeOnPaper(context, nameOf(one.line), span, top + height / 2 + 0.5, colors);
   if (!picture.together.has(one.line.id)) return;
@@ -156,6 +163,17 @@ function writeName(
   context.fillText(shortened(context, name, room), from, y);
 }
 
+const envelopes = new WeakMap<Line, readonly EnvelopePoint[]>();
+
+function envelopeOf(line: Line): readonly EnvelopePoint[] {
+  let points = envelopes.get(line);
+  if (!points) {
+    const { envelope, duration } = placedSound(line);
+    envelopes.set(line, (points = envelopePoints(envelope, duration)));
+  }
+  return points;
+}
+
 /** Paints the waveform of what is heard of a line, as loud as it is made. */
 export function paintWave(
   context: CanvasRenderingContext2D,
@@ -168,18 +186,33 @@ export function paintWave(
   const { start, end, origin } = lineTimes(line);
   const first = Math.max(0, Math.floor(xAt(viewport, start)));
   const last = Math.min(width, Math.ceil(xAt(viewport, end)));
+  const narrow = last - first < NARROWEST_OUTLINED;
   context.fillStyle = color;
-  context.fillRect(first, top + height / 2, Math.max(0, last - first), 1);
+  // In columns of their own voices are at least as high as this.
+  if (!narrow || !pyramid) context.fillRect(first, top + height / 2, Math.max(0, last - first), 1);
   if (!pyramid) return;
-  const { envelope, duration } = placedSound(line);
-  const points = envelopePoints(envelope, duration);
-  // Columns one by one: a path of hundreds of them takes longer to fill.
-  for (let x = first; x < last; x++) {
+  const points = envelopeOf(line);
+  const extentAt = (x: number): readonly [upper: number, lower: number] => {
     const time = timeAt(viewport, x);
     const factor = factorAt(points, time - start);
     const { low, high } = pyramid.between(time - origin, time - origin + 1 / viewport.scale);
     const upper = top + (height / 2) * (1 - Math.min(1, factor * high));
-    const lower = top + (height / 2) * (1 - Math.max(-1, factor * low));
-    context.fillRect(x, upper, 1, Math.max(1, lower - upper));
+    return [upper, Math.max(upper + 1, top + (height / 2) * (1 - Math.max(-1, factor * low)))];
+  };
+  if (narrow) {
+    for (let x = first; x < last; x++) {
+      const [upper, lower] = extentAt(x);
+      context.fillRect(x, upper, 1, lower - upper);
+    }
+    return;
   }
+  context.beginPath();
+  const lowest: number[] = [];
+  for (let x = first; x < last; x++) {
+    const [upper, lower] = extentAt(x);
+    context.lineTo(x + 0.5, upper);
+    lowest.push(lower);
+  }
+  for (let at = lowest.length - 1; at >= 0; at--) context.lineTo(first + at + 0.5, lowest[at]!);
+  context.fill();
 }

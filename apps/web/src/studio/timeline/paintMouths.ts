@@ -10,7 +10,7 @@ import { visibleSpans } from './visibleSpans';
 /** Below this width neighbouring mouths are told apart by their pictures alone, pixels. */
 const NARROWEST_FRAME = 6;
 /** Below this width a mouth shows a slice of its picture, without round corners, pixels. */
-const NARROWEST_CLIPPED = 16;
+const NARROWEST_CLIPPED = 28;
 /** How strongly mouths are painted while new ones are being chosen. */
 const PENDING = 0.45;
 /** Room under the picture for the mark of what was set by hand, pixels. */

@@ -6,7 +6,7 @@ interface Span {
   readonly end: number;
 }
 
-/** A span with its place on the timeline, pixels. */
+/** A span with its place on the timeline, whole pixels: shares of them take several times as long to fill. */
 export interface PlacedSpan<Item extends Span> {
   readonly item: Item;
   readonly left: number;
@@ -14,7 +14,7 @@ export interface PlacedSpan<Item extends Span> {
 }
 
 /** Of spans that are narrower than this together one is painted, pixels. */
-const NARROWEST = 2;
+const NARROWEST = 3;
 
 /**
  * The spans that are in view, in order; of many narrow ones one for each few pixels, so that an hour is painted as
@@ -37,10 +37,15 @@ export function* visibleSpans<Item extends Span>(
     if (start > until) return;
     const [left, right] = [xAt(viewport, start), xAt(viewport, end)];
     if (right - left >= NARROWEST) {
-      yield { item, left, right };
+      yield { item, left: Math.round(left), right: Math.round(right) };
       at++;
     } else {
-      yield { item, left, right: Math.min(left + NARROWEST, Math.max(right, left + 1)) };
+      const first = Math.round(left);
+      yield {
+        item,
+        left: first,
+        right: first + Math.max(1, Math.round(Math.min(NARROWEST, right - left))),
+      };
       at = Math.max(at + 1, firstAfter(timeAt(viewport, left + NARROWEST)));
     }
   }
