@@ -1,3 +1,4 @@
+import { emptyProduction } from '@cruvo/core/scene';
 import { randomUUID } from 'node:crypto';
 import { characterFromArtwork } from '@cruvo/core/character';
 import { svg } from '@cruvo/media/testing';
@@ -34,7 +35,7 @@ async function stored() {
     {
       id: production,
       kind: 'production',
-      body: { schemaVersion: 2, name: 'Test', pronunciations: [] },
+      body: emptyProduction('Test'),
     },
     { id, kind: 'character', body },
   ]);

@@ -1,7 +1,7 @@
 import { withPerformance } from '@cruvo/core/performance';
 import {
   backdropOf,
-  PRODUCTION_VERSION,
+  emptyProduction,
   starterScene,
   USUAL_PERFORMANCE,
   type Scene,
@@ -63,8 +63,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
       id: DEMO.production,
       kind: 'production',
       body: {
-        schemaVersion: PRODUCTION_VERSION,
-        name: 'Saltmarsh Weather',
+        ...emptyProduction('Saltmarsh Weather'),
         pronunciations: OWN_NAMES,
       },
     },

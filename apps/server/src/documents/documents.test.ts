@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { SCENE_VERSION } from '@cruvo/core/scene';
+import { emptyProduction, SCENE_VERSION } from '@cruvo/core/scene';
 import { FIXTURES } from '@cruvo/core/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { testStudio } from '../testing/studio';
@@ -47,7 +47,7 @@ describe('productions', () => {
     const broken = { ...scene, id: randomUUID(), body: { ...made.scene, length: -1 } };
     expect((await add(made.production, broken)).status).toBe(422);
     expect((await add(randomUUID(), { ...scene, id: randomUUID() })).status).toBe(404);
-    const inner = { schemaVersion: 2, name: 'Inner', pronunciations: [] };
+    const inner = emptyProduction('Inner');
     const nested = { id: randomUUID(), kind: 'production', body: inner };
     expect((await add(made.production, nested)).body['detail']).toMatch(/inside another one/);
     expect((await add(made.production, { ...scene, id: 'no' })).status).toBe(422);
@@ -58,7 +58,7 @@ describe('productions', () => {
     const { status, body } = await client.send('POST', '/productions', {
       id,
       documents: [
-        { id, kind: 'production', body: { schemaVersion: 2, name: 'Half', pronunciations: [] } },
+        { id, kind: 'production', body: emptyProduction('Half') },
         { id: randomUUID(), kind: 'scene', body: { ...made.scene, length: -1 } },
       ],
     });

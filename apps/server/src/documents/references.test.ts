@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
 import { plainLayer } from '@cruvo/core/character';
-import { backdropOf } from '@cruvo/core/scene';
+import { backdropOf, emptyProduction } from '@cruvo/core/scene';
 import { collectGarbage } from '../media/garbage';
 import { Client, makeProduction } from '../testing/requests';
 import { testStudio } from '../testing/studio';
@@ -167,7 +167,7 @@ describe('a request that is sent again', () => {
 
   it('makes a production once', async () => {
     const id = randomUUID();
-    const body = { schemaVersion: 2, name: 'Once', pronunciations: [] };
+    const body = emptyProduction('Once');
     const make = (name = 'Once') =>
       client.send('POST', '/productions', {
         id,

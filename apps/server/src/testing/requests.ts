@@ -1,6 +1,6 @@
 import { type Character, type Picture, characterFromTwoDrawings } from '@cruvo/core/character';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
-import { type Scene, type Voice, starterScene } from '@cruvo/core/scene';
+import { emptyProduction, type Scene, type Voice, starterScene } from '@cruvo/core/scene';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { plainSvg, testFolder, toneIn, wav, write } from '@cruvo/media/testing';
@@ -93,7 +93,7 @@ export async function makeProduction(
     {
       id: ids.production,
       kind: 'production',
-      body: { schemaVersion: 2, name: 'Test', pronunciations: [] },
+      body: emptyProduction('Test'),
     },
     { id: ids.character, kind: 'character', body: character },
     { id: ids.scene, kind: 'scene', body: scene },

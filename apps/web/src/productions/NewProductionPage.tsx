@@ -4,7 +4,7 @@ import { Alert, Button, Form, ProgressBar } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import type { Picture } from '@cruvo/core/character';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { nameOfFile, PRODUCTION_VERSION, productionSchema } from '@cruvo/core/scene';
+import { emptyProduction, nameOfFile, productionSchema } from '@cruvo/core/scene';
 import { mediaUrl, uploadPicture, uploadVoice } from '../api/media';
 import { TopBar } from '../shell/TopBar';
 import { ArtworkDrop } from './ArtworkDrop';
@@ -68,11 +68,7 @@ export function NewProductionPage() {
     setMaking(0);
     control.current = new AbortController();
     try {
-      productionSchema.validateSync({
-        schemaVersion: PRODUCTION_VERSION,
-        name: shownName,
-        pronunciations: [],
-      });
+      productionSchema.validateSync(emptyProduction(shownName));
       const parts = {
         closed: closed.state.result,
         open: open.state.result,

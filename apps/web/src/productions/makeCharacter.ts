@@ -1,4 +1,4 @@
-import { PRODUCTION_VERSION } from '@cruvo/core/scene';
+import { emptyProduction } from '@cruvo/core/scene';
 import type { Sent } from '../api/artwork';
 import { addDocument, createProduction } from '../api/documents';
 import { characterFrom } from '../character/characterFrom';
@@ -20,7 +20,7 @@ export async function makeCharacter(
     return character.id;
   }
   const id = crypto.randomUUID();
-  const root = { schemaVersion: PRODUCTION_VERSION, name: body.name, pronunciations: [] } as const;
+  const root = emptyProduction(body.name);
   await createProduction(id, [{ id, kind: 'production', body: root }, character]);
   return character.id;
 }

@@ -1,6 +1,6 @@
 import { type Picture, characterFromTwoDrawings } from '@cruvo/core/character';
 import { withRecord } from '@cruvo/core/records';
-import { PRODUCTION_VERSION, nameOfFile, starterScene, type Voice } from '@cruvo/core/scene';
+import { emptyProduction, nameOfFile, starterScene, type Voice } from '@cruvo/core/scene';
 import { ENGLISH } from '@cruvo/core/speech';
 import { createProduction } from '../api/documents';
 import { mediaUrl, storeTrack } from '../api/media';
@@ -45,9 +45,8 @@ export async function makeProduction(
   });
   const lines = withRecord(starter.lines, lineId, (line) => ({ ...line, track: heard.id }));
   const scene = { ...starter, lines };
-  const production = { schemaVersion: PRODUCTION_VERSION, name, pronunciations: [] } as const;
   await createProduction(ids.production, [
-    { id: ids.production, kind: 'production', body: production },
+    { id: ids.production, kind: 'production', body: emptyProduction(name) },
     { id: ids.character, kind: 'character', body: character },
     { id: ids.scene, kind: 'scene', body: scene },
   ]);

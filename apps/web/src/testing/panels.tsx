@@ -5,7 +5,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { Character } from '@cruvo/core/character';
 import type { DocumentKind } from '@cruvo/core/document';
 import { type SceneMaterial, compile } from '@cruvo/core/program';
-import { PRODUCTION_VERSION, type Production } from '@cruvo/core/scene';
+import { emptyProduction } from '@cruvo/core/scene';
 import { RICH_CHARACTERS, testMaterial } from '@cruvo/core/testing';
 
 import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
@@ -33,9 +33,12 @@ function willingPorts<Kind extends DocumentKind>(): SaverPorts<Kind> {
   };
 }
 
+/** What can’t be read is not asked for again. */
+const impatient = () => new QueryClient({ defaultOptions: { queries: { retry: false } } });
+
 function around(children: ReactNode): RenderResult {
   return render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={impatient()}>
       <MemoryRouter>{children}</MemoryRouter>
     </QueryClientProvider>,
   );
@@ -67,18 +70,14 @@ export function renderInScene(
   const { rerender } = around(wrapped(open));
   const again = () =>
     rerender(
-      <QueryClientProvider client={new QueryClient()}>
+      <QueryClientProvider client={impatient()}>
         <MemoryRouter>{wrapped(openNow())}</MemoryRouter>
       </QueryClientProvider>,
     );
   return { store, open, again };
 }
 
-const PRODUCTION: Production = {
-  schemaVersion: PRODUCTION_VERSION,
-  name: 'Production',
-  pronunciations: [],
-};
+const PRODUCTION = emptyProduction('Production');
 const SILENT: Saying = {
   spoken: null,
   timeNow: () => null,

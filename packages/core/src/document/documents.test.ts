@@ -15,9 +15,10 @@ const withMarkers = (count: number) => ({
   ),
 });
 const production = {
-  schemaVersion: 2,
+  schemaVersion: 3,
   name: 'A',
   pronunciations: [{ word: 'Isbel', like: 'iz bell' }],
+  reactions: {},
 };
 
 describe('readDocument', () => {

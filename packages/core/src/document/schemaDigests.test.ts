@@ -20,6 +20,7 @@ import { castMemberSchema } from '../scene/cast';
 import { lineSchema } from '../scene/line';
 import { performanceSchema } from '../scene/performanceSettings';
 import { markerSchema } from '../scene/marker';
+import { keptReactionSchema } from '../reactions/keptReaction';
 import { reactionSchema, sceneReactionSchema } from '../reactions/reaction';
 import { SHAPING_SCHEMAS } from '../reactions/shaping';
 import { SIGNAL_SCHEMAS } from '../reactions/signalSpec';
@@ -30,7 +31,7 @@ const ofReactions = [...Object.values(SIGNAL_SCHEMAS), ...Object.values(SHAPING_
 
 /** All that a document of each kind is checked by, piece by piece: a schema that is chosen by a value tells nothing itself. */
 const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]>> = {
-  production: [productionSchema],
+  production: [productionSchema, keptReactionSchema, ...ofReactions],
   scene: [
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],

@@ -4,3 +4,4 @@ export * from './keyValue';
 export * from './keysChangedFrom';
 export * from './move';
 export * from './moveEdits';
+export * from './stroke';

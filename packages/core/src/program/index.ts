@@ -1,6 +1,7 @@
 export * from './bake';
 export * from './compile';
 export * from './exposure';
+export * from './keptReactions';
 export * from './lineProgram';
 export * from './memberProgram';
 export { fontsOf, type Typefaces } from './captions';

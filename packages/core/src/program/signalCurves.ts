@@ -7,6 +7,7 @@ import {
   talkingBlinks,
   type Utterance,
 } from '../life';
+import { keyValueAt } from '../keys';
 import { firstWhere } from '../numbers';
 import {
   accentsOf,
@@ -30,6 +31,7 @@ import {
 } from '../reactions';
 import { valueAt, type Signal } from '../signals';
 import { STEP_RATE } from '../simulation';
+import { toFlicks } from '../time';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { talkOf, whereHeard, type PlacedVoice } from './placedVoices';
 import { randomHappenings } from './randomHappenings';
@@ -73,6 +75,8 @@ export function signalCurve(
       return curveOfHappenings(randomHappenings(spec, scene.length));
     case 'noise':
       return noiseCurve(spec.period, spec.seed);
+    case 'drawn':
+      return curveOf((time) => keyValueAt(spec.keys, toFlicks(time)));
     case 'cycle':
       return curveOf((time) => Math.sin((2 * Math.PI * time) / spec.period));
     case 'beat': {

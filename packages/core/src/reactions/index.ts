@@ -1,4 +1,5 @@
 export * from './curves';
+export * from './keptReaction';
 export * from './reaction';
 export * from './reactionEdits';
 export * from './shapeCurve';

@@ -43,12 +43,13 @@ export interface ReactionStretch {
   readonly end: Flicks;
 }
 
-/** Most reactions of a character, and in a scene. */
-export const MOST_REACTIONS = { character: 200, scene: 2000 } as const;
+/** Most reactions of a production, of a character, and in a scene. */
+export const MOST_REACTIONS = { production: 200, character: 200, scene: 2000 } as const;
 
 const end = () => number().required().nullable().min(-1000).max(1000);
 
-const fields = {
+/** What each part of a reaction is checked by. */
+export const reactionFields = {
   id: string().required(),
   order: string().required(),
   name: string().trim().required().max(200),
@@ -75,10 +76,12 @@ const ENDS = {
   test: ({ low, high }: Pick<Reaction, 'low' | 'high'>) => low === null || low !== high,
 };
 
-export const reactionSchema = object(fields).test(ENDS as never) as unknown as Schema<Reaction>;
+export const reactionSchema = object(reactionFields).test(
+  ENDS as never,
+) as unknown as Schema<Reaction>;
 
 export const sceneReactionSchema = object({
-  ...fields,
+  ...reactionFields,
   member: string().required(),
   stretch: object({ start: flicksSchema(), end: flicksSchema().positive() })
     .nullable()

@@ -1,3 +1,4 @@
+import { EASINGS } from '../keys';
 import { inOrder, inTable, withRecord, type Records } from '../records';
 import type { Reaction } from './reaction';
 import type { ShapingKind, ShapingStep } from './shaping';
@@ -49,6 +50,8 @@ export function usualSignal(kind: SignalKind): SignalSpec {
       return { kind, period: 4 };
     case 'beat':
       return { kind, perMinute: 100, first: 0 };
+    case 'drawn':
+      return { kind, keys: [{ time: 0, value: 0, easing: EASINGS.even }] };
     case 'control':
       return { kind, control: '' };
     case 'blinks':

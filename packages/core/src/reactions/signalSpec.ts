@@ -1,4 +1,5 @@
 import { lazy, number, object, string, type ObjectSchema, type Schema } from 'yup';
+import { keysSchema, type Key } from '../keys';
 import type { Articulation } from '../mouth/articulation';
 
 /**
@@ -78,6 +79,8 @@ export type SignalSpec =
   | { readonly kind: 'cycle'; readonly period: number }
   /** 1 for a moment at each beat. */
   | { readonly kind: 'beat'; readonly perMinute: number; readonly first: number }
+  /** A curve that somebody drew over the time of a scene. */
+  | { readonly kind: 'drawn'; readonly keys: readonly Key[] }
   /** Another control of the same character, as a share of its way: -1 at its least, 0 at rest, 1 at its most. */
   | { readonly kind: 'control'; readonly control: string };
 
@@ -99,6 +102,8 @@ const listened = () => string().required().max(64);
 const seed = () => number().required().integer();
 const seconds = (least: number, most: number) => number().required().min(least).max(most);
 const HIGHEST = 20_000;
+/** Most keys of a curve that is drawn. */
+const MOST_DRAWN = 5000;
 
 const band = {
   of: listened(),
@@ -138,6 +143,7 @@ export const SIGNAL_SCHEMAS: Readonly<Record<SignalKind, ObjectSchema<object>>> 
   noise: object({ period: seconds(0.1, 600), seed: seed() }),
   cycle: object({ period: seconds(0.1, 600) }),
   beat: object({ perMinute: number().required().min(10).max(400), first: seconds(0, 36_000) }),
+  drawn: object({ keys: keysSchema.min(1).max(MOST_DRAWN) }),
   control: object({ control: string().required().max(400) }),
 };
 

@@ -1,6 +1,8 @@
 import { array, number, object, string, type Schema } from 'yup';
+import { keptReactionSchema, MOST_REACTIONS, type KeptReaction } from '../reactions';
+import { recordsSchema, type Records } from '../records';
 
-export const PRODUCTION_VERSION = 2;
+export const PRODUCTION_VERSION = 3;
 
 /** How a word of this production is said, for names that no dictionary has. */
 export interface OwnPronunciation {
@@ -15,6 +17,13 @@ export interface Production {
   readonly schemaVersion: typeof PRODUCTION_VERSION;
   readonly name: string;
   readonly pronunciations: readonly OwnPronunciation[];
+  /** Reactions that its characters can be given. */
+  readonly reactions: Records<KeptReaction>;
+}
+
+/** A production with nothing in it. */
+export function emptyProduction(name: string): Production {
+  return { schemaVersion: PRODUCTION_VERSION, name, pronunciations: [], reactions: {} };
 }
 
 export const ownPronunciationsSchema = array(
@@ -31,4 +40,5 @@ export const productionSchema: Schema<Production> = object({
   schemaVersion: number<typeof PRODUCTION_VERSION>().required().oneOf([PRODUCTION_VERSION]),
   name: string().trim().required('give the production a name').max(200),
   pronunciations: ownPronunciationsSchema,
+  reactions: recordsSchema(keptReactionSchema, 'reaction', undefined, MOST_REACTIONS.production),
 });

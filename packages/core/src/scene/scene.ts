@@ -25,7 +25,7 @@ import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from '
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 10;
+export const SCENE_VERSION = 11;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 

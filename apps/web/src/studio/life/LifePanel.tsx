@@ -9,9 +9,11 @@ import { useSorting } from '../../shell/useSorting';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { KeyList } from './KeyList';
 import { MoveList } from './MoveList';
+import { KeptReactions } from './KeptReactions';
 import { OwnReactions } from './OwnReactions';
 import { PerformanceCard } from './PerformanceCard';
 import { ReactionCard } from './ReactionCard';
+import { useKeptReactions } from './useKeptReactions';
 import { useOwnReactions } from './useOwnReactions';
 import { useReactions } from './useReactions';
 
@@ -60,6 +62,7 @@ function Reactions({ member }: { member: string }) {
   const character = useScene(({ scene }) => characters.get(scene.cast[member]!.character));
   const actions = useReactions(member);
   const own = useOwnReactions(member);
+  const kept = useKeptReactions(member);
   const [open, setOpen] = useState<string | null>(null);
   // The highest, which has the last word, stands first.
   const shown = actions.reactions.toReversed();
@@ -73,6 +76,11 @@ function Reactions({ member }: { member: string }) {
     if (!preset || !character) return setOpen(actions.add('Reaction', {}));
     const made = preset.make(bodyMapOf(character), seed);
     setOpen(actions.add(preset.name, made));
+  };
+  const use = (id: string) => {
+    const reaction = kept.reactions.find((one) => one.id === id);
+    const made = reaction && kept.made(reaction);
+    if (made) setOpen(actions.add(made.name, made));
   };
   return (
     <>
@@ -90,6 +98,12 @@ function Reactions({ member }: { member: string }) {
                 title={`Needs ${needs}`}
                 onClick={() => add(at)}
               >
+                {name}
+              </Dropdown.Item>
+            ))}
+            {kept.reactions.length > 0 && <Dropdown.Header>Of this production</Dropdown.Header>}
+            {kept.reactions.map(({ id, name }) => (
+              <Dropdown.Item as="button" key={id} onClick={() => use(id)}>
                 {name}
               </Dropdown.Item>
             ))}
@@ -115,12 +129,14 @@ function Reactions({ member }: { member: string }) {
               actions={actions}
               open={open === reaction.id}
               onOpen={(now) => setOpen(now ? reaction.id : null)}
+              onKeepInProduction={() => kept.keep(reaction)}
               onKeep={() => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)}
             />
           ))}
         </SortableContext>
       </DndContext>
       <OwnReactions own={own} actions={actions} />
+      <KeptReactions kept={kept} onUse={use} />
     </>
   );
 }

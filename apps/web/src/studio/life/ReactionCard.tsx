@@ -26,6 +26,7 @@ export function ReactionCard({
   open,
   onOpen,
   onKeep,
+  onKeepInProduction,
 }: {
   reaction: SceneReaction;
   actions: ReactionActions;
@@ -33,6 +34,8 @@ export function ReactionCard({
   onOpen: (open: boolean) => void;
   /** Moves it to the character. */
   onKeep: () => void;
+  /** Keeps it for all characters of the production. */
+  onKeepInProduction: () => void;
 }) {
   const { id, member, name, muted, mix, weight, shaping } = reaction;
   const { program } = useOpenScene();
@@ -78,6 +81,7 @@ export function ReactionCard({
           entries={[
             ['Mute all others', () => actions.solo(id)],
             ['Keep it on the character, for every scene', onKeep],
+            ['Keep it in the production, for every character', onKeepInProduction],
             ['Delete', () => actions.remove(id)],
           ]}
         />

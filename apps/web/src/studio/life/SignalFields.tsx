@@ -11,6 +11,7 @@ import {
 import { castOf } from '@cruvo/core/scene';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene, useScene } from '../SceneContext';
+import { DrawnSignal } from './DrawnSignal';
 import { ShareSlider } from './ShareSlider';
 import type { ReactionFieldsProps } from './useReactions';
 import { SIGNAL_FIELDS, SIGNAL_GROUPS } from './words';
@@ -79,6 +80,9 @@ export function SignalFields({ reaction, member, set }: ReactionFieldsProps) {
           value={signal.words}
           onChange={({ target }) => change({ words: target.value })}
         />
+      )}
+      {signal.kind === 'drawn' && (
+        <DrawnSignal keys={signal.keys} onChange={(keys) => change({ keys })} />
       )}
       {signal.kind === 'control' && (
         <Form.Select

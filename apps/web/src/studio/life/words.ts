@@ -47,6 +47,7 @@ export const SIGNAL_GROUPS: readonly {
       ['noise', 'Wandering'],
       ['cycle', 'Back and forth'],
       ['beat', 'Beat'],
+      ['drawn', 'A curve drawn by hand'],
       ['control', 'Another control'],
     ],
   },

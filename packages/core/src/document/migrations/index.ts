@@ -1,3 +1,4 @@
+import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
 import { bodiesThatBend } from './character/0006-bodies-that-bend';
@@ -6,6 +7,8 @@ import { bodyControls } from './character/0005-body-controls';
 import { records as characterRecords } from './character/0004-records';
 import type { Body, Migration } from './migration';
 import { pronunciations } from './production/0002-pronunciations';
+import { reactions as productionReactions } from './production/0003-reactions';
+import { drawnSignals as sceneDrawnSignals } from './scene/0011-drawn-signals';
 import { moods } from './scene/0003-moods';
 import { pauses } from './scene/0004-pauses';
 import { records as sceneRecords } from './scene/0005-records';
@@ -18,7 +21,7 @@ import { sounds } from './scene/0002-sounds';
 
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
-  production: [pronunciations],
+  production: [pronunciations, productionReactions],
   character: [
     parts,
     browsAndInsides,
@@ -26,6 +29,7 @@ export const MIGRATIONS = {
     bodyControls,
     bodiesThatBend,
     padsViewsAndReactions,
+    characterDrawnSignals,
   ],
   scene: [
     sounds,
@@ -37,6 +41,7 @@ export const MIGRATIONS = {
     linesWithoutAVoice,
     captionsAndRowOrder,
     reactions,
+    sceneDrawnSignals,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

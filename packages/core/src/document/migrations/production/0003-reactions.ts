@@ -1,0 +1,4 @@
+import type { Migration } from '../migration';
+
+/** Productions keep reactions for their characters. */
+export const reactions: Migration = (production) => ({ ...production, reactions: {} });
