@@ -240,3 +240,23 @@ describe('while the database is away', () => {
     expect((await client.send('GET', '/health')).status).toBe(200);
   });
 });
+
+describe('a save that asks for no more than the revision', () => {
+  const save = (revision: number, path: readonly string[], value: string) =>
+    client.send(
+      'PATCH',
+      `/documents/${made.sceneId}`,
+      { patches: [{ op: 'replace', path, value }] },
+      { 'If-Match': `"${revision}"`, Prefer: 'return=minimal' },
+    );
+
+  it('is told it, and the document where others have changed it meanwhile', async () => {
+    const { body } = await client.send('GET', `/documents/${made.sceneId}`);
+    const revision = Number(body['revision']);
+    const first = await save(revision, ['name'], 'Fog');
+    expect([first.status, first.headers.get('ETag')]).toEqual([204, `"${revision + 1}"`]);
+    const late = await save(revision, ['lines', 'line', 'script'], 'Late.');
+    expect(late.status).toBe(200);
+    expect(late.body).toMatchObject({ revision: revision + 2, body: { name: 'Fog' } });
+  });
+});

@@ -103,15 +103,17 @@ export function documentRoutes(documents: DocumentStore, bin: DocumentBin): Rout
       throw new Problem('bad-input', 'Say in If-Match which revision this change was made from.');
     const { patches } = changes.validateSync(request.body, { strict: true });
     try {
-      sendDocument(
-        response,
-        await documents.patch(
-          idFrom(request.params.id),
-          Number(match[1]),
-          patches,
-          windowOf(request),
-        ),
-      );
+      const from = Number(match[1]);
+      const id = idFrom(request.params.id);
+      const saved = await documents.patch(id, from, patches, windowOf(request));
+      // Where nobody else has changed it, whoever asked knows what it is now (RFC 7240).
+      if (request.headers.prefer === 'return=minimal' && saved.revision === from + 1) {
+        response
+          .status(204)
+          .setHeader('ETag', `"${saved.revision}"`)
+          .setHeader('Preference-Applied', 'return=minimal')
+          .end();
+      } else sendDocument(response, saved);
     } catch (error) {
       if (!(error instanceof RevisionConflict)) throw error;
       const { current, message } = error;

@@ -42,9 +42,9 @@ export interface Revision {
   readonly savedAt: string;
 }
 
-/** What came of a save: done, with what others have changed since; or someone else changed the same first. */
+/** What came of a save: done, with the document where others have changed it too; or someone else changed the same first. */
 export type SaveOutcome<Kind extends DocumentKind> =
-  | { readonly saved: true; readonly document: Document<Kind> }
+  | { readonly saved: true; readonly revision: number; readonly merged: Document<Kind> | null }
   | { readonly saved: false; readonly current: Document<Kind> };
 
 export const listProductions = () => getJson<ProductionSummary[]>('/productions');
@@ -93,14 +93,20 @@ export async function patchDocument<Kind extends DocumentKind>(
       'Content-Type': 'application/json',
       'If-Match': `"${revision}"`,
       'X-Window': window,
+      // What nobody else has changed is known here: reading and checking all of it would hold the page up at each save.
+      Prefer: 'return=minimal',
     },
     body,
     // Goes out even if the page is closed meanwhile, as long as browsers allow that.
     keepalive: body.length < KEPT_ALIVE,
   }).catch(() => null);
   if (!response) throw new Problem('unavailable', SERVER_AWAY);
+  if (response.status === 204) {
+    return { saved: true, revision: revisionOf(response), merged: null };
+  }
   if (response.ok) {
-    return { saved: true, document: checked(kind, (await response.json()) as Document<Kind>) };
+    const merged = checked(kind, (await response.json()) as Document<Kind>);
+    return { saved: true, revision: merged.revision, merged };
   }
   const problem = (await response.json().catch(() => null)) as
     (ProblemDocument & { current?: Document<Kind> }) | null;
@@ -108,6 +114,13 @@ export async function patchDocument<Kind extends DocumentKind>(
     return { saved: false, current: checked(kind, problem.current) };
   }
   throw problemFrom(response.status, problem ?? {});
+}
+
+/** The revision that an answer tells in its ETag. @throws Problem */
+function revisionOf({ headers }: Response): number {
+  const revision = Number(/^"(\d{1,9})"$/.exec(headers.get('ETag') ?? '')?.[1] ?? NaN);
+  if (Number.isNaN(revision)) throw new Problem('unavailable', SERVER_AWAY);
+  return revision;
 }
 
 /** Changes a document that isn't open here. @throws Problem, also where another window has changed it meanwhile */

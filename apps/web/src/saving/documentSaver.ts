@@ -219,7 +219,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
       const tracks = await this.sendTracks();
       const outcome = await this.ports.save(this.revision, patches, this.window);
       if (outcome.saved) {
-        await this.afterSaving(sent, outcome.document, tracks);
+        await this.afterSaving(sent, outcome, tracks);
         // The journal takes its time: what was changed meanwhile is waiting too.
         if (this.current !== this.saved && this.state.getState().kind !== 'conflict')
           this.saveIn(0);
@@ -243,14 +243,14 @@ export class DocumentSaver<Kind extends DocumentKind> {
 
   private async afterSaving(
     sent: DocumentBodies[Kind],
-    document: Document<Kind>,
+    { revision, merged }: Extract<SaveOutcome<Kind>, { saved: true }>,
     tracks: readonly string[],
   ): Promise<void> {
-    const others = document.revision > this.revision + 1;
+    const others = revision > this.revision + 1;
     this.saved = sent;
-    if (others) this.merge(document);
-    else this.revision = document.revision;
-    this.ports.announce(document.revision);
+    if (others && merged) this.merge(merged);
+    else this.revision = revision;
+    this.ports.announce(revision);
     if (this.state.getState().kind === 'conflict') return;
     if (this.pending().length === 0) {
       this.enter({ kind: 'saved' });

@@ -42,7 +42,7 @@ const theirs: Document<'scene'> = {
 };
 
 const saved = (revision: number) =>
-  ({ saved: true, document: { ...theirs, revision, body: scene('mine') } }) as const;
+  ({ saved: true, revision, merged: { ...theirs, revision, body: scene('mine') } }) as const;
 
 describe('SaveBanner', () => {
   const banner = (saver: DocumentSaver<'scene'>) =>

@@ -49,7 +49,9 @@ export function savingServer() {
         bodies.push(next);
         savedBy.push(window);
         if (world.losesAnswers) throw new Problem('unavailable', 'Away.');
-        return { saved: true, document: world.document() };
+        const saved = world.document();
+        const merged = saved.revision > revision + 1 ? saved : null;
+        return { saved: true, revision: saved.revision, merged };
       },
       read: async (): Promise<Document<'scene'>> => world.document(),
       storeTrack: async (bytes: Uint8Array) => {

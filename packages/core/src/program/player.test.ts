@@ -108,6 +108,21 @@ describe('Player', () => {
     expect(left + scale * width).toBeCloseTo(1920 - left);
     expect(top + scale * height).toBeCloseTo(1080 - top);
   });
+  it('leaves what is seen of the others as it was when one of them is changed', () => {
+    const before = compile(rich);
+    const line = Object.values(rich.scene.lines).find(({ id }) => id === 'lips')!;
+    const after = compile(changed(rich, line.id, { corrections: held(0.1, 2, 'none') }), before);
+    const player = new Player(before);
+    const first = player.seek(toFlicks(1)).items;
+    player.swap(after);
+    const second = player.seek(toFlicks(1)).items;
+    const own = (id: string) => id.startsWith('lips/');
+    expect(second.filter((item) => !own(item.id))).toHaveLength(
+      second.filter((item) => !own(item.id) && first.includes(item)).length,
+    );
+    expect(sameFrame(player.seek(toFlicks(1)), frameAt(after, 1))).toBe(true);
+    expect(sameFrame(player.seek(toFlicks(1.5)), frameAt(after, 1.5))).toBe(true);
+  });
   it('is the same for the same time, in any order', () => {
     const times = fc.array(fc.double({ min: 0, max: 3, noNaN: true }), {
       minLength: 1,

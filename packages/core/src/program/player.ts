@@ -7,7 +7,7 @@ import {
   type ControlOverrides,
   type ControlValues,
 } from '../controls';
-import type { Frame } from '../frame';
+import type { Frame, FrameItem } from '../frame';
 import type { Pose } from '../pose';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
@@ -18,6 +18,13 @@ import { seenCaptions } from './seenCaptions';
 
 /** Controls that are set from outside just now, by cast member. */
 export type LiveOverrides = ReadonlyMap<string, ControlOverrides>;
+
+/** What is seen of a cast member at a time. */
+interface Seen {
+  readonly own: MemberProgram;
+  readonly time: Flicks;
+  readonly items: readonly FrameItem[];
+}
 
 const NOTHING_LIVE: LiveOverrides = new Map();
 /** Steps over which a live character goes on from where it was; after more it begins anew. */
@@ -31,6 +38,8 @@ const LIVE_STEPS = 240;
 export class Player {
   private readonly runs = new Map<string, SimulationRun>();
   private readonly live = new Map<string, { readonly run: SimulationRun; step: number }>();
+  /** What of each member was seen last: an edit of one leaves the others as they are. */
+  private readonly seen = new Map<string, Seen>();
 
   constructor(private program: Program) {}
 
@@ -39,7 +48,9 @@ export class Player {
     const before = this.program;
     if (program === before) return;
     this.program = program;
-    for (const id of this.runs.keys()) if (!program.memos.has(id)) this.runs.delete(id);
+    for (const kept of [this.runs, this.seen]) {
+      for (const id of kept.keys()) if (!program.memos.has(id)) kept.delete(id);
+    }
     for (const [id, from] of changedFrom(before, program)) {
       const [was, is] = [before.memos.get(id)?.value, program.memos.get(id)!.value];
       if (was?.controls !== is.controls || was.simulations !== is.simulations) {
@@ -54,13 +65,22 @@ export class Player {
     const { scene, members, backdrop } = this.program;
     const { behind, inFront } = backdrop.value;
     const items = members.flatMap((own) => {
-      if (own.member.hidden) return [];
-      const pose = poseOf(own.character, this.values(own, time, live));
-      return itemsOf(own.character, own.place, pose, `${own.member.id}/`);
+      return own.member.hidden ? [] : this.itemsOf(own, time, live);
     });
     const { width, height, background } = scene.stage;
     const written = seenCaptions(this.program, time).flatMap((caption) => caption.items);
     return { width, height, background, items: [...behind, ...items, ...inFront, ...written] };
+  }
+
+  private itemsOf(own: MemberProgram, time: Flicks, live: LiveOverrides): readonly FrameItem[] {
+    const { id } = own.member;
+    const known = this.seen.get(id);
+    if (known?.own === own && known.time === time && !live.has(id)) return known.items;
+    const pose = poseOf(own.character, this.values(own, time, live));
+    const items = itemsOf(own.character, own.place, pose, `${id}/`);
+    if (live.has(id)) this.seen.delete(id);
+    else this.seen.set(id, { own, time, items });
+    return items;
   }
 
   /** What moves the parts of a cast member at a time; of one that is not there, nothing. */
