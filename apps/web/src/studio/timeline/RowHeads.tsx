@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import { ChevronDown, ChevronRight, Volume2 } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { withRowMoved } from '@cruvo/core/scene';
 import { useFocus, useOpenScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
@@ -22,6 +22,17 @@ export function RowHeads({
   onVoices: (files: readonly File[], member: string) => void;
 }) {
   const speaking = useSpeaking();
+  // What heads are given stays the same, so that an edit does not make all of them anew.
+  const latest = useRef({ rows, onVoices });
+  useLayoutEffect(() => void (latest.current = { rows, onVoices }));
+  const passed = useCallback(
+    (row: TimelineRow, down: number) => rowsPassed(latest.current.rows, row, down),
+    [],
+  );
+  const takeVoices = useCallback(
+    (files: readonly File[], member: string) => latest.current.onVoices(files, member),
+    [],
+  );
   return (
     <ul className="row-heads" style={{ height }} aria-label="Speakers">
       <li className="row-add">
@@ -30,26 +41,40 @@ export function RowHeads({
       {rows.map((row) => (
         <RowHead
           key={row.member.member.id}
-          {...{ row, rows }}
+          {...{ row, passed }}
+          onVoices={takeVoices}
           speaks={speaking.has(row.member.member.id)}
-          onVoices={(files) => onVoices(files, row.member.member.id)}
         />
       ))}
     </ul>
   );
 }
 
-function RowHead({
-  row,
-  rows,
-  speaks,
-  onVoices,
-}: {
-  row: TimelineRow;
-  speaks: boolean;
-  rows: readonly TimelineRow[];
-  onVoices: (files: readonly File[]) => void;
-}) {
+interface RowHeadProps {
+  readonly row: TimelineRow;
+  readonly speaks: boolean;
+  /** How many rows one is carried past. */
+  readonly passed: (row: TimelineRow, down: number) => number;
+  readonly onVoices: (files: readonly File[], member: string) => void;
+}
+
+/** Whether a head looks and works as it did: an edit of a line makes all rows anew. */
+function isSameHead(before: RowHeadProps, after: RowHeadProps): boolean {
+  const [was, is] = [before.row, after.row];
+  return (
+    before.speaks === after.speaks &&
+    before.passed === after.passed &&
+    before.onVoices === after.onVoices &&
+    was.top === is.top &&
+    was.height === is.height &&
+    (was.lanes === null) === (is.lanes === null) &&
+    was.member.member === is.member.member &&
+    was.member.character === is.member.character &&
+    was.movers.length + is.movers.length === 0
+  );
+}
+
+const RowHead = memo(function RowHead({ row, speaks, passed, onVoices }: RowHeadProps) {
   const { store } = useOpenScene();
   const focus = useFocus();
   const [moved, setMoved] = useState(0);
@@ -67,7 +92,7 @@ function RowHead({
     ({ movement: [, down], last, tap }) => {
       if (tap) return;
       setMoved(last ? 0 : down);
-      if (last) move(rowsPassed(rows, row, down));
+      if (last) move(passed(row, down));
     },
     { axis: 'y', filterTaps: true, pointer: { keys: false } },
   );
@@ -108,12 +133,12 @@ function RowHead({
         </button>
         {speaks && <Volume2 size={14} className="speaks" aria-label={`${name} speaks`} />}
       </div>
-      {worked && <RowTools {...{ row, name, onVoices }} />}
+      {worked && <RowTools {...{ row, name }} onVoices={(files) => onVoices(files, id)} />}
       <MoverHeads row={row} />
       {lanes && <RowEdge name={name} size={view.size} onSize={(size) => setView({ size })} />}
     </li>
   );
-}
+}, isSameHead);
 
 function useRowView({ member }: TimelineRow) {
   const { id } = member.member;

@@ -205,10 +205,14 @@ export function Timeline({
 /** A canvas of a size in CSS pixels, sharp on any screen. */
 function contextOf(canvas: HTMLCanvasElement, width: number, height: number) {
   const sharpness = window.devicePixelRatio;
-  canvas.width = Math.round(width * sharpness);
-  canvas.height = Math.round(height * sharpness);
+  const [across, down] = [Math.round(width * sharpness), Math.round(height * sharpness)];
+  // Another size, even the same one, is another bitmap.
+  if (canvas.width !== across || canvas.height !== down) {
+    canvas.width = across;
+    canvas.height = down;
+  }
   const context = canvas.getContext('2d')!;
-  context.scale(sharpness, sharpness);
+  context.setTransform(sharpness, 0, 0, sharpness, 0, 0);
   return context;
 }
 

@@ -116,7 +116,7 @@ export const HEIGHT_OF_SIZE = LANE_HEIGHTS.wave + LANE_HEIGHTS.mouths;
 
 /** How many rows one is carried past when it is dragged down, or up where that is less than 0. @param down CSS pixels */
 export function rowsPassed(rows: readonly TimelineRow[], row: TimelineRow, down: number): number {
-  const from = rows.indexOf(row);
+  const from = rows.findIndex(({ member }) => member.member.id === row.member.member.id);
   const middle = ({ top, height }: Strip) => top + height / 2;
   if (down > 0) {
     const edge = row.top + row.height + down;
