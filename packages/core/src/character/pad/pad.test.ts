@@ -3,7 +3,7 @@ import { FIXTURES } from '../../document/fixtures';
 import { RICH_CHARACTERS } from '../../testing/richCharacters';
 import { withControl, withNewControl, withoutControl, withStop, withStopParts } from '../bodyEdits';
 import { movedBody } from '../bodyMovement';
-import { characterSchema, type Character } from '../character';
+import { CHARACTER_VERSION, characterSchema, type Character } from '../character';
 import { bodyProblem } from '../bodyProblem';
 import { bodyControlId, controlsOf } from '../controls';
 import { padProblem, shareOf, valueAtShare, type Pad } from './pad';
@@ -168,7 +168,7 @@ describe('a character with a pad', () => {
 });
 
 it('a saved pad is read again', () => {
-  const saved = FIXTURES.find(({ name }) => name === 'character-7-drawn')!
+  const saved = FIXTURES.find(({ name }) => name === `character-${CHARACTER_VERSION}-drawn`)!
     .body as never as Character;
   expect(characterSchema.isValidSync(saved)).toBe(true);
   expect(Object.values(saved.pads)[0]!.corners).toHaveLength(1);
