@@ -36,5 +36,7 @@ export default {
   maxWorkers: '100%',
   // A worker whose memory has grown with its suites takes too long to end and would be killed.
   workerIdleMemoryLimit: '800MB',
+  // It leaves nothing open; to give back what it holds takes longer than the half second of Jest.
+  workerGracefulExitTimeout: 10_000,
   testTimeout: 60_000,
 };
