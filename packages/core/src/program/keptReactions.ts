@@ -1,7 +1,7 @@
 import type { ControlSet } from '../controls';
 import type { KeptReaction, Reaction, SignalSpec } from '../reactions';
 import { isOfVoice } from '../reactions';
-import { labelOfTarget, placeOfTarget } from './targets';
+import { labelOfTarget, placeOfTarget, targetsOf } from './targets';
 
 /** A reaction as it is kept for other characters. */
 export function keptReaction(
@@ -41,11 +41,7 @@ export function reactionFor(
 
 /** All that a character's controls can be named as targets, by what people call it. */
 function namedTargets(controls: ControlSet): ReadonlyMap<string, string> {
-  const targets = controls.controls.flatMap(({ id, kind }) => {
-    if (kind === 'choice') return [];
-    return kind === 'point' ? [`${id}/x`, `${id}/y`] : [id];
-  });
-  return new Map(targets.map((target) => [labelOfTarget(controls, target), target]));
+  return new Map(targetsOf(controls).map((target) => [labelOfTarget(controls, target), target]));
 }
 
 /** Somebody of one scene is not there in another: then it listens to the others. */

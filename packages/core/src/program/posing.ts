@@ -5,7 +5,7 @@ import type { KeyTrack } from '../keys';
 import { clamp } from '../numbers';
 import type { Flicks } from '../time';
 import type { MemberProgram } from './memberProgram';
-import { placeOfTarget, type TargetPlace } from './targets';
+import { placeOfTarget, targetsOf, type TargetPlace } from './targets';
 
 /** A control, as KeyTrack names it, and the value that it is to have. */
 export interface PosedControl {
@@ -115,10 +115,9 @@ function leversOf(
   values: ControlValues,
   pointAt: (values: ControlValues) => Point,
 ): readonly Lever[] {
-  const targets = controls.controls.flatMap(({ id, kind }) => {
-    if (kind === 'choice' || id.startsWith('mouth.') || id.startsWith('sway.')) return [];
-    return kind === 'point' ? [`${id}/x`, `${id}/y`] : [id];
-  });
+  const targets = targetsOf(controls).filter(
+    (target) => !target.startsWith('mouth.') && !target.startsWith('sway.'),
+  );
   const least = HARDLY * Math.hypot(character.width, character.height);
   const before = standingAt(character, values);
   return targets.flatMap((control): Lever[] => {

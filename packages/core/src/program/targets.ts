@@ -12,6 +12,14 @@ export interface TargetPlace {
 /** The id of the control that a target names, without the axis of a point. */
 export const controlOfTarget = (target: string) => target.replace(/\/[xy]$/, '');
 
+/** All targets of a character: each range, and both axes of each point. */
+export function targetsOf({ controls }: ControlSet): readonly string[] {
+  return controls.flatMap(({ id, kind }) => {
+    if (kind === 'choice') return [];
+    return kind === 'point' ? [`${id}/x`, `${id}/y`] : [id];
+  });
+}
+
 /** What people call what a target names. */
 export function labelOfTarget(controls: ControlSet, target: string): string {
   const label = controls.get(controlOfTarget(target))?.label ?? 'A control';
