@@ -89,9 +89,10 @@ describe('what is dragged on the stage', () => {
       'lean',
       1,
       ['head', 'body'],
-      (part) => ({ ...part, x: 30 }),
+      (part) => ({ ...part, x: 30, y: 5 }),
     );
-    const by = { x: 12, y: 0 };
+    // Along the lean, and hardly beside the turn.
+    const by = { x: 12, y: 2 };
     const controlsFor = (part: string, y: number) =>
       posed(leaning, part, { x: 100, y }, by).found.map(({ control }) => control);
     expect(controlsFor('head', 60)).toEqual([TURN]);
