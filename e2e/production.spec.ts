@@ -45,12 +45,15 @@ test('a production has scenes that are added, duplicated, put in order, deleted 
   await expect(sceneNames(studio)).toHaveText(['Scene 2', 'Scene']);
   await page.reload();
   await expect(sceneNames(studio)).toHaveText(['Scene 2', 'Scene']);
-  // By the keyboard too.
+  // By the keyboard too; a key is heard once the one before has been answered.
   const grip = page.getByRole('button', { name: 'Move Scene 2' });
-  await grip.focus();
+  const told = page.getByRole('status').filter({ hasText: /place/ });
   await grip.press('Space');
+  await expect(told).toHaveText('At place 1 of 2');
   await grip.press('ArrowRight');
+  await expect(told).toHaveText('At place 2 of 2');
   await grip.press('Space');
+  await expect(told).toHaveText('Dropped at place 2 of 2');
   await expect(sceneNames(studio)).toHaveText(['Scene', 'Scene 2']);
 
   await more(studio, 'Scene', 'Delete');

@@ -1,11 +1,10 @@
-import { closestCenter, DndContext } from '@dnd-kit/core';
-import { arrayMove, rectSortingStrategy, SortableContext } from '@dnd-kit/sortable';
+import { arrayMove } from '@dnd-kit/sortable';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Alert } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
 import { useSortedItem } from '../shell/useSortedItem';
-import { useSorting } from '../shell/useSorting';
+import { SortableList } from '../shell/SortableList';
 import { arrange, type ListedDocument, type ProductionSummary } from '../api/documents';
 import { DocumentCard } from './DocumentCard';
 
@@ -44,32 +43,29 @@ export function SceneCards({
   const place = (from: number, to: number) => {
     arranging.mutate(arrayMove(ids, from, to));
   };
-  const { sensors, onDragEnd } = useSorting(ids, place);
 
   return (
     <>
       {arranging.error && <Alert variant="danger">{sentenceOf(arranging.error)}</Alert>}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={rectSortingStrategy}>
-          <ol className="production-grid card-list">
-            {scenes.map((scene, at) => (
-              <SceneCard
-                key={scene.id}
-                scene={scene}
-                entries={[
-                  ['Duplicate', () => onDuplicate(scene.id)],
-                  ...(at > 0 ? [['Move earlier', () => place(at, at - 1)] as const] : []),
-                  ...(at < scenes.length - 1
-                    ? [['Move later', () => place(at, at + 1)] as const]
-                    : []),
-                  ['Delete', () => onDelete(scene)],
-                ]}
-              />
-            ))}
-            <li>{children}</li>
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <SortableList ids={ids} layout="grid" onPlace={place}>
+        <ol className="production-grid card-list">
+          {scenes.map((scene, at) => (
+            <SceneCard
+              key={scene.id}
+              scene={scene}
+              entries={[
+                ['Duplicate', () => onDuplicate(scene.id)],
+                ...(at > 0 ? [['Move earlier', () => place(at, at - 1)] as const] : []),
+                ...(at < scenes.length - 1
+                  ? [['Move later', () => place(at, at + 1)] as const]
+                  : []),
+                ['Delete', () => onDelete(scene)],
+              ]}
+            />
+          ))}
+          <li>{children}</li>
+        </ol>
+      </SortableList>
     </>
   );
 }

@@ -12,7 +12,7 @@ interface SortedItem {
 }
 
 /**
- * What an item needs that is dragged to another place of its list; see useSorting.
+ * What an item needs that is dragged to another place of its list; see SortableList.
  *
  * @param label what its grip does
  * @param ways whether it is dragged up and down only, or also aside

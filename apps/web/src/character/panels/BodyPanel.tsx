@@ -1,9 +1,7 @@
-import { closestCenter, DndContext } from '@dnd-kit/core';
-import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { FoldVertical, Play, Plus, UnfoldVertical } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { bodyControlsOf, padsOf, withControlMoved } from '@cruvo/core/character';
-import { useSorting } from '../../shell/useSorting';
+import { SortableList } from '../../shell/SortableList';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { addControl } from '../controlActions';
 import { sweep } from '../sweep';
@@ -22,9 +20,8 @@ export function BodyPanel() {
   const folded = useCharacter((state) => state.folded.size > 0);
   const { change, fold } = store.getState();
   const ids = controls.map(({ id }) => id);
-  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
-    change((character) => withControlMoved(character, from, to)),
-  );
+  const place = (from: number, to: number) =>
+    change((character) => withControlMoved(character, from, to));
   return (
     <>
       {controls.length === 0 && (
@@ -36,13 +33,11 @@ export function BodyPanel() {
       {pads.map((pad) => (
         <PadCard key={pad.id} pad={pad} />
       ))}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          {controls.map((control) => (
-            <ControlCard key={control.id} control={control} />
-          ))}
-        </SortableContext>
-      </DndContext>
+      <SortableList ids={ids} onPlace={place}>
+        {controls.map((control) => (
+          <ControlCard key={control.id} control={control} />
+        ))}
+      </SortableList>
       <div className="d-flex flex-wrap gap-2 mb-2">
         <Button size="sm" variant="outline-secondary" onClick={() => addControl(store)}>
           <Plus size={16} aria-hidden /> New control

@@ -1,11 +1,9 @@
-import { closestCenter, DndContext } from '@dnd-kit/core';
-import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown, Form } from 'react-bootstrap';
 import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
 import { castOf } from '@cruvo/core/scene';
-import { useSorting } from '../../shell/useSorting';
+import { SortableList } from '../../shell/SortableList';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { KeyList } from './KeyList';
 import { MoveList } from './MoveList';
@@ -67,9 +65,7 @@ function Reactions({ member }: { member: string }) {
   // The highest, which has the last word, stands first.
   const shown = actions.reactions.toReversed();
   const ids = shown.map(({ id }) => id);
-  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
-    actions.move(ids[from]!, ids.length - 1 - to),
-  );
+  const place = (from: number, to: number) => actions.move(ids[from]!, ids.length - 1 - to);
   const add = (at: number) => {
     const preset = REACTION_PRESETS[at];
     const seed = actions.reactions.length + 1;
@@ -120,21 +116,19 @@ function Reactions({ member }: { member: string }) {
           crest that rises on stressed words.
         </p>
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          {shown.map((reaction) => (
-            <ReactionCard
-              key={reaction.id}
-              reaction={reaction}
-              actions={actions}
-              open={open === reaction.id}
-              onOpen={(now) => setOpen(now ? reaction.id : null)}
-              onKeepInProduction={() => kept.keep(reaction)}
-              onKeep={() => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)}
-            />
-          ))}
-        </SortableContext>
-      </DndContext>
+      <SortableList ids={ids} onPlace={place}>
+        {shown.map((reaction) => (
+          <ReactionCard
+            key={reaction.id}
+            reaction={reaction}
+            actions={actions}
+            open={open === reaction.id}
+            onOpen={(now) => setOpen(now ? reaction.id : null)}
+            onKeepInProduction={() => kept.keep(reaction)}
+            onKeep={() => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)}
+          />
+        ))}
+      </SortableList>
       <OwnReactions own={own} actions={actions} />
       <KeptReactions kept={kept} onUse={use} />
     </>

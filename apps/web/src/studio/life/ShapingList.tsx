@@ -1,5 +1,4 @@
-import { closestCenter, DndContext } from '@dnd-kit/core';
-import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { arrayMove } from '@dnd-kit/sortable';
 import { X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import {
@@ -12,7 +11,7 @@ import {
 } from '@cruvo/core/reactions';
 import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
-import { useSorting } from '../../shell/useSorting';
+import { SortableList } from '../../shell/SortableList';
 import { DrawnCurve } from './DrawnCurve';
 import { pathOfStep } from './ReactionStrip';
 import { ShareSlider } from './ShareSlider';
@@ -37,25 +36,21 @@ export function ShapingList({
   onChange: (shaping: readonly ShapingStep[]) => void;
 }) {
   const ids = shaping.map((_, at) => String(at));
-  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
-    onChange(arrayMove([...shaping], from, to)),
-  );
+  const place = (from: number, to: number) => onChange(arrayMove([...shaping], from, to));
   return (
     <div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          {shaping.map((step, at) => (
-            <StepRow
-              // Steps have no names of their own.
-              key={at}
-              id={String(at)}
-              step={step}
-              onChange={(next) => onChange(shaping.with(at, next))}
-              onRemove={() => onChange(shaping.toSpliced(at, 1))}
-            />
-          ))}
-        </SortableContext>
-      </DndContext>
+      <SortableList ids={ids} onPlace={place}>
+        {shaping.map((step, at) => (
+          <StepRow
+            // Steps have no names of their own.
+            key={at}
+            id={String(at)}
+            step={step}
+            onChange={(next) => onChange(shaping.with(at, next))}
+            onRemove={() => onChange(shaping.toSpliced(at, 1))}
+          />
+        ))}
+      </SortableList>
       {shaping.length < MOST_STEPS && (
         <Form.Select
           size="sm"

@@ -1,11 +1,9 @@
-import { closestCenter, DndContext } from '@dnd-kit/core';
-import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Eye, EyeOff, Lock, LockOpen, Volume2 } from 'lucide-react';
 import { withRecord } from '@cruvo/core/records';
 import { castOf, withReordered, type CastMember } from '@cruvo/core/scene';
 import { useSortedItem } from '../../shell/useSortedItem';
 import { IconButton } from '../../shell/IconButton';
-import { useSorting } from '../../shell/useSorting';
+import { SortableList } from '../../shell/SortableList';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
 import { useSpeaking } from '../useSpeaking';
 
@@ -16,30 +14,27 @@ export function CastList() {
   const speaking = useSpeaking();
   const { member: worked } = useFocus();
   const ids = members.map(({ id }) => id);
-  const { sensors, onDragEnd } = useSorting(ids, (from, to) =>
-    store.getState().edit((scene) => withReordered(scene, ids[from]!, from - to)),
-  );
+  const place = (from: number, to: number) =>
+    store.getState().edit((scene) => withReordered(scene, ids[from]!, from - to));
   if (members.length < 2) return null;
   return (
     <section aria-label="Cast">
       <h2 className="h6">
         Cast <span className="quiet small fw-normal">the front first</span>
       </h2>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ul className="layer-list cast-list">
-            {members.map((member) => (
-              <CastEntry
-                key={member.id}
-                member={member}
-                name={member.name ?? characters.get(member.character)?.name ?? ''}
-                worked={member.id === worked}
-                speaks={speaking.has(member.id)}
-              />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
+      <SortableList ids={ids} onPlace={place}>
+        <ul className="layer-list cast-list">
+          {members.map((member) => (
+            <CastEntry
+              key={member.id}
+              member={member}
+              name={member.name ?? characters.get(member.character)?.name ?? ''}
+              worked={member.id === worked}
+              speaks={speaking.has(member.id)}
+            />
+          ))}
+        </ul>
+      </SortableList>
       <hr />
     </section>
   );
