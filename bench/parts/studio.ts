@@ -8,6 +8,8 @@ import { HOUR, hourScene } from '../hourScene';
 import { fixed, table, type Figure, type Report } from '../report';
 import { percentile } from '../timing';
 
+/** While the mouths of all lines are still being chosen, in a worker. */
+const FIRST_EDITS = 50;
 const EDITS = 100;
 /** Somebody who corrects a mouth every four seconds, for an hour. */
 const EDITS_AN_HOUR = 900;
@@ -34,12 +36,14 @@ export async function studio(): Promise<Report> {
       if (turn < OPENINGS - 1) await context.close();
     }
     const devtools = await page.context().newCDPSession(page);
+    const first = await editTimes(page, FIRST_EDITS);
     const edits = await editTimes(page, EDITS);
     const before = await heapOf(devtools);
     await editTimes(page, EDITS_AN_HOUR);
     const after = await heapOf(devtools);
     return reportOf(
       openings.sort(),
+      first.sort((a, b) => a - b),
       edits.sort((a, b) => a - b),
       before,
       after,
@@ -103,10 +107,9 @@ async function editTimes(page: Page, count: number): Promise<number[]> {
       true,
     );
   });
-  await page.keyboard.press('Enter');
   for (let at = 0; at < count; at++) {
     // Past the last mouth of a line nothing would change.
-    if (at > 0 && at % EDITS_A_LINE === 0) {
+    if (at % EDITS_A_LINE === 0) {
       await page.keyboard.press('PageDown');
       await page.keyboard.press('Enter');
     }
@@ -131,6 +134,7 @@ async function heapOf(devtools: CDPSession): Promise<number> {
 
 function reportOf(
   openings: readonly number[],
+  first: readonly number[],
   edits: readonly number[],
   before: number,
   after: number,
@@ -148,23 +152,28 @@ function reportOf(
   return {
     figures: [
       figure('studio.hour.open', open, 'ms', 3000),
+      figure('studio.hour.first.p95', percentile(first, 0.95), 'ms', null),
       figure('studio.hour.edit.p95', edit, 'ms', 50),
       figure('studio.hour.memory', after, 'MB', null),
     ],
     text: [
       '## An hour of dialogue in the studio',
       '',
-      `${HOUR.lines} lines of ${HOUR.speakers} speakers, in the real page with its server and database, 1280x800, Chromium without a GPU. Opened in a new browser, until stage and timeline are painted; an edit is one key that sets a mouth, until the frame is painted that shows it (it waits to be saved by then).`,
+      `${HOUR.lines} lines of ${HOUR.speakers} speakers, in the real page with its server and database, 1280x800, Chromium without a GPU. Opened in a new browser, until stage and timeline are painted; an edit is one key that sets a mouth, until the frame is painted that shows it (it waits to be saved by then). The first are set at once after opening, while a worker still chooses the mouths of all lines.`,
       '',
       ...table(
         ['', 'middle', '95 %', 'wanted'],
         [
           ['opening, s', fixed(open / 1000), '', '3'],
-          ['a mouth set by a key, ms', fixed(percentile(edits, 0.5)), fixed(edit), '50 (95 %)'],
+          [
+            `the first ${FIRST_EDITS} mouths set by a key, ms`,
+            ...[fixed(percentile(first, 0.5)), fixed(percentile(first, 0.95)), ''],
+          ],
+          [`the next ${EDITS}, ms`, fixed(percentile(edits, 0.5)), fixed(edit), '50 (95 %)'],
         ],
       ),
       '',
-      `The page’s script holds ${fixed(before, 0)} MB after the first ${EDITS} mouths, and ${fixed(after, 0)} MB after ${EDITS_AN_HOUR} more, as many as somebody sets in an hour.`,
+      `The page’s script holds ${fixed(before, 0)} MB after these mouths, and ${fixed(after, 0)} MB after ${EDITS_AN_HOUR} more, as many as somebody sets in an hour.`,
     ],
   };
 }

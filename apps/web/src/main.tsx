@@ -12,6 +12,7 @@ import { NewCharacterPage } from './productions/NewCharacterPage';
 import { ProductionPage } from './productions/ProductionPage';
 import { NewProductionPage } from './productions/NewProductionPage';
 import { Notice } from './shell/Notice';
+import { Tooltips } from './shell/Tooltips';
 import { ScenePage } from './studio/ScenePage';
 import './theme/theme.scss';
 
@@ -37,6 +38,7 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <RouterProvider router={router} />
+      <Tooltips />
     </QueryClientProvider>
   </StrictMode>,
 );

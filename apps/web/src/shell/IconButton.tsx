@@ -1,5 +1,5 @@
 import type { LucideIcon } from 'lucide-react';
-import { Button, OverlayTrigger, Tooltip } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 
 interface IconButtonProps {
   readonly icon: LucideIcon;
@@ -12,7 +12,7 @@ interface IconButtonProps {
   readonly onClick: () => void;
 }
 
-/** A button with a picture on it; its name and its key come up as a tooltip. */
+/** A button with a picture on it; its name and its key come up as a tooltip, see Tooltips. */
 export function IconButton({
   icon: Icon,
   label,
@@ -23,26 +23,18 @@ export function IconButton({
   onClick,
 }: IconButtonProps) {
   return (
-    <OverlayTrigger
-      placement="bottom"
-      delay={{ show: 350, hide: 0 }}
-      overlay={
-        <Tooltip>
-          {label} {shortcut && <kbd>{shortcut}</kbd>}
-        </Tooltip>
-      }
+    <Button
+      variant={variant}
+      size="sm"
+      className={pressed ? 'active' : ''}
+      aria-label={label}
+      data-tip={label}
+      data-tip-key={shortcut}
+      {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
+      disabled={disabled}
+      onClick={onClick}
     >
-      <Button
-        variant={variant}
-        size="sm"
-        className={pressed ? 'active' : ''}
-        aria-label={label}
-        {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
-        disabled={disabled}
-        onClick={onClick}
-      >
-        <Icon size={18} aria-hidden />
-      </Button>
-    </OverlayTrigger>
+      <Icon size={18} aria-hidden />
+    </Button>
   );
 }

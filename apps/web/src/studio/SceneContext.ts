@@ -10,7 +10,7 @@ import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
 import type { BrowserImages } from './stage/browserImages';
 
-/** All that the parts of the studio share about the open scene. */
+/** What the parts of the studio share about the open scene, but for the program: it hardly ever changes. */
 export interface OpenScene {
   readonly id: string;
   readonly production: string;
@@ -20,18 +20,25 @@ export interface OpenScene {
   readonly keying: MouthKeying;
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
-  readonly program: Program;
   readonly images: BrowserImages;
   /** Waveforms by content hash. */
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
 }
 
 export const SceneContext = createContext<OpenScene | null>(null);
+/** The scene made ready; another one after every change, so only those read it who need it. */
+export const ProgramContext = createContext<Program | null>(null);
 
 export function useOpenScene(): OpenScene {
   const open = useContext(SceneContext);
   if (!open) throw new Error('No scene is open around this component.');
   return open;
+}
+
+export function useProgram(): Program {
+  const program = useContext(ProgramContext);
+  if (!program) throw new Error('No scene is open around this component.');
+  return program;
 }
 
 export function useScene<Result>(select: (state: SceneState) => Result): Result {

@@ -1,12 +1,11 @@
 import { Clapperboard, CircleHelp, History, Mic } from 'lucide-react';
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Spinner, Tab, Tabs } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
 import {
-  describeChanges,
   heardLines,
   heardVoice,
   placedSound,
@@ -22,14 +21,12 @@ import { IconButton } from '../shell/IconButton';
 import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
-import { ConflictDialog } from '../saving/ConflictDialog';
 import type { UnsavedWork } from '../saving/journal';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
 import type { AnalysedVoice } from '../workers/analyseVoice';
 import { FilmForm } from './films/FilmForm';
 import { FilmsPanel } from './films/FilmsPanel';
-import { EarlierVersions } from '../saving/EarlierVersions';
 import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
 import { LifePanel } from './life/LifePanel';
 import { lineActions } from './lineActions';
@@ -37,10 +34,11 @@ import { MouthKeying } from './mouths/mouthKeying';
 import { Transport } from './playback/transport';
 import type { PlacedVoice } from './playback/voicePlayer';
 import { TransportBar } from './playback/TransportBar';
-import { SceneContext, useOpenScene, useScene, type OpenScene } from './SceneContext';
+import { ProgramContext, SceneContext, useOpenScene, type OpenScene } from './SceneContext';
+import { SceneConflict, SceneVersions } from './SceneDialogs';
 import { RecordCard } from './record/RecordCard';
 import { ReviewCard } from './review/ReviewCard';
-import { useReview } from './review/useReview';
+import { Reviewing } from './review/Reviewing';
 import { ExposureSheet } from './sheet/ExposureSheet';
 import { ScenePanel } from './scene/ScenePanel';
 import { createSceneStore, type SceneStore } from './sceneStore';
@@ -49,7 +47,7 @@ import { Stage } from './stage/Stage';
 import { StageDrop } from './stage/StageDrop';
 import { Timeline, type TimelineView } from './timeline/Timeline';
 import { useSceneMaterial } from './useSceneMaterial';
-import { useStudioKeys } from './useStudioKeys';
+import { useStudioKeys, type StudioKeyActions } from './useStudioKeys';
 import { useFitting, type FirstMouths } from './voice/useFitting';
 import { useReplacing } from './voice/useReplacing';
 import { useWordEditing } from './voice/useWordEditing';
@@ -112,8 +110,17 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     [saver, store],
   );
 
-  const { images, error, retry } = material;
-  if (!images) {
+  const { program, characters, tracks, peaks, images, error, retry } = material;
+  const { id, production: productionId } = document;
+  const open = useMemo(
+    (): OpenScene | null =>
+      images && {
+        ...{ id, production: productionId, store, saver, transport, keying },
+        ...{ characters, tracks, images, peaks },
+      },
+    [id, productionId, store, saver, transport, keying, characters, tracks, images, peaks],
+  );
+  if (!open) {
     return (
       <div className="studio">
         <TopBar title={production.body.name} />
@@ -132,24 +139,16 @@ export function Studio({ document, production, unsaved }: StudioProps) {
       </div>
     );
   }
-  const open: OpenScene = {
-    ...material,
-    images,
-    id: document.id,
-    production: document.production,
-    store,
-    saver,
-    transport,
-    keying,
-  };
   return (
     <SceneContext value={open}>
-      <Workplace
-        production={production}
-        onFirst={setFirst}
-        onHeard={takeAnalysis}
-        onReplaced={takeReplacement}
-      />
+      <ProgramContext value={program}>
+        <Workplace
+          production={production}
+          onFirst={setFirst}
+          onHeard={takeAnalysis}
+          onReplaced={takeReplacement}
+        />
+      </ProgramContext>
     </SceneContext>
   );
 }
@@ -169,7 +168,8 @@ function opened(length: number, voices: readonly PlacedVoice[], { workArea }: Sc
 
 type Dialog = 'keys' | 'film' | 'history' | null;
 
-function Workplace({
+/** All around the open scene; it stays as it is while the scene changes. */
+const Workplace = memo(function Workplace({
   production,
   onFirst,
   onHeard,
@@ -182,7 +182,6 @@ function Workplace({
 }) {
   const open = useOpenScene();
   const { history } = open.store;
-  const scene = useScene((state) => state.scene);
   const [dialog, setDialog] = useState<Dialog>(null);
   const [tab, setTab] = useState('voice');
   const [recording, setRecording] = useState(false);
@@ -209,124 +208,123 @@ function Workplace({
     pronunciations,
     useCallback((line: string, voice: AnalysedVoice) => onHeard(line, voice, false), [onHeard]),
   );
-  const { review, next } = useReview();
-  useStudioKeys(open, readView, {
-    help: () => setDialog('keys'),
-    review: next,
-    reviewing: review !== null,
-    record,
-    recording,
-  });
   const write = () => lineActions.write(open.store, toFlicks(open.transport.time()));
   const close = () => setDialog(null);
 
   return (
-    <div className={tab === 'sheet' ? 'studio with-sheet' : 'studio'}>
-      <TopBar title={<SceneTitle production={production.body.name} />}>
-        <SaveState saver={open.saver} />
-        <UndoButtons history={history} />
-        <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
-        <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
-        <Link
-          to={`/scenes/${open.id}/live`}
-          className="btn btn-quiet btn-sm"
-          title="Let the character speak with your voice, as you speak"
-        >
-          <Mic size={16} aria-hidden /> Live
-        </Link>
-        <Button size="sm" onClick={() => setDialog('film')}>
-          <Clapperboard size={16} aria-hidden /> Film
-        </Button>
-      </TopBar>
-      <SaveBanner kind="scene" id={open.id} saver={open.saver} />
-      <StageDrop>
-        <Stage />
-        {review && <ReviewCard review={review} />}
-      </StageDrop>
-      <aside className="side" aria-label="Line, scene, life, sheet and films">
-        <Tabs
-          activeKey={tab}
-          onSelect={(key) => setTab(key ?? 'voice')}
-          id="side"
-          mountOnEnter
-          unmountOnExit
-        >
-          <Tab eventKey="voice" title="Line">
-            {recording ? (
-              <RecordCard
-                replacing={replacing}
-                onLines={(lines) => void fitting.fitAll(lines)}
-                onClose={() => setRecording(false)}
-              />
-            ) : (
-              <VoicePanel
-                {...{ fitting, replacing, problems }}
-                onReview={next}
-                onWrite={write}
-                onRecord={record}
-              />
-            )}
-          </Tab>
-          <Tab eventKey="scene" title="Scene">
-            <ScenePanel />
-          </Tab>
-          <Tab eventKey="life" title="Life">
-            <LifePanel />
-          </Tab>
-          <Tab eventKey="sheet" title="Sheet">
-            <ExposureSheet />
-          </Tab>
-          <Tab eventKey="films" title="Films">
-            <FilmsPanel onNew={() => setDialog('film')} />
-          </Tab>
-        </Tabs>
-      </aside>
-      <div className="desk">
-        <TransportBar view={readView} />
-        <Timeline
-          onView={setView}
-          onLines={(lines) => void fitting.fitAll(lines)}
-          onWords={wording.write}
-        />
-        {wording.problem && (
-          <p className="small text-danger-emphasis mb-0" role="alert">
-            {wording.problem}
-          </p>
+    <Reviewing>
+      <StudioKeys
+        view={readView}
+        help={() => setDialog('keys')}
+        record={record}
+        recording={recording}
+      />
+      <div className={tab === 'sheet' ? 'studio with-sheet' : 'studio'}>
+        <TopBar title={<SceneTitle production={production.body.name} />}>
+          <SaveState saver={open.saver} />
+          <UndoButtons history={history} />
+          <IconButton
+            icon={History}
+            label="Earlier versions"
+            onClick={() => setDialog('history')}
+          />
+          <IconButton
+            icon={CircleHelp}
+            label="Keys"
+            shortcut="?"
+            onClick={() => setDialog('keys')}
+          />
+          <Link
+            to={`/scenes/${open.id}/live`}
+            className="btn btn-quiet btn-sm"
+            title="Let the character speak with your voice, as you speak"
+          >
+            <Mic size={16} aria-hidden /> Live
+          </Link>
+          <Button size="sm" onClick={() => setDialog('film')}>
+            <Clapperboard size={16} aria-hidden /> Film
+          </Button>
+        </TopBar>
+        <SaveBanner kind="scene" id={open.id} saver={open.saver} />
+        <StageDrop>
+          <Stage />
+          <ReviewCard />
+        </StageDrop>
+        <aside className="side" aria-label="Line, scene, life, sheet and films">
+          <Tabs
+            activeKey={tab}
+            onSelect={(key) => setTab(key ?? 'voice')}
+            id="side"
+            mountOnEnter
+            unmountOnExit
+          >
+            <Tab eventKey="voice" title="Line">
+              {recording ? (
+                <RecordCard
+                  replacing={replacing}
+                  onLines={(lines) => void fitting.fitAll(lines)}
+                  onClose={() => setRecording(false)}
+                />
+              ) : (
+                <VoicePanel
+                  {...{ fitting, replacing, problems }}
+                  onWrite={write}
+                  onRecord={record}
+                />
+              )}
+            </Tab>
+            <Tab eventKey="scene" title="Scene">
+              <ScenePanel />
+            </Tab>
+            <Tab eventKey="life" title="Life">
+              <LifePanel />
+            </Tab>
+            <Tab eventKey="sheet" title="Sheet">
+              <ExposureSheet />
+            </Tab>
+            <Tab eventKey="films" title="Films">
+              <FilmsPanel onNew={() => setDialog('film')} />
+            </Tab>
+          </Tabs>
+        </aside>
+        <div className="desk">
+          <TransportBar view={readView} />
+          <Timeline
+            onView={setView}
+            onLines={(lines) => void fitting.fitAll(lines)}
+            onWords={wording.write}
+          />
+          {wording.problem && (
+            <p className="small text-danger-emphasis mb-0" role="alert">
+              {wording.problem}
+            </p>
+          )}
+        </div>
+        <SceneConflict />
+        {dialog === 'film' && (
+          <FilmForm
+            onClose={close}
+            onOrdered={() => {
+              close();
+              setTab('films');
+            }}
+          />
         )}
+        {dialog === 'history' && <SceneVersions onClose={close} />}
+        <KeyboardHelp
+          show={dialog === 'keys'}
+          keys={STUDIO_KEYS}
+          pointer={STUDIO_POINTER}
+          onHide={close}
+        />
       </div>
-      <ConflictDialog<'scene'>
-        saver={open.saver}
-        mine={scene}
-        describe={describeChanges}
-        onTake={(theirs) => open.store.getState().replaceScene(theirs)}
-      />
-      {dialog === 'film' && (
-        <FilmForm
-          onClose={close}
-          onOrdered={() => {
-            close();
-            setTab('films');
-          }}
-        />
-      )}
-      {dialog === 'history' && (
-        <EarlierVersions<'scene'>
-          kind="scene"
-          id={open.id}
-          mine={scene}
-          describe={describeChanges}
-          onTake={(version) => open.store.getState().replaceScene(version)}
-          onClose={close}
-        />
-      )}
-      <KeyboardHelp
-        show={dialog === 'keys'}
-        keys={STUDIO_KEYS}
-        pointer={STUDIO_POINTER}
-        onHide={close}
-      />
-    </div>
+    </Reviewing>
   );
+});
+
+function StudioKeys({ view, ...on }: StudioKeyActions & { view: () => TimelineView | null }) {
+  useStudioKeys(view, on);
+  return null;
 }
 
 function tracksOf(unsaved: UnsavedWork<'scene'> | null): ReadonlyMap<string, VoiceTrack> {

@@ -10,7 +10,7 @@ import { request } from '../api/http';
 import { fetchTrack } from '../api/media';
 import { useTypefaces } from '../lettering/useTypefaces';
 import { useLookup } from '../shell/useLookup';
-import { useProgram } from './program/useProgram';
+import { useCompiled } from './program/useCompiled';
 import type { FirstMouths } from './voice/useFitting';
 import { loadImages, type BrowserImages } from './stage/browserImages';
 import { withRecord } from '@cruvo/core/records';
@@ -107,7 +107,7 @@ export function useSceneMaterial(
 
   const fonts = useTypefaces(fontsOf(scene));
   const { typefaces } = fonts;
-  const program = useProgram(
+  const program = useCompiled(
     useMemo(
       () => withFirstMouths({ scene, characters, tracks, typefaces }, first),
       [scene, characters, tracks, typefaces, first],

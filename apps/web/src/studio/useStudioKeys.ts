@@ -10,24 +10,25 @@ import { TypedNumber } from './mouths/typedNumber';
 import { stepFrames } from './playback/stepFrames';
 import { toggleLoop } from './playback/toggleLoop';
 import { onControl, UNLESS_WRITING } from '../shell/onControl';
-import type { OpenScene } from './SceneContext';
+import { useReviewing } from './review/Reviewing';
+import { useOpenScene, useProgram } from './SceneContext';
 import { focusOf } from './sceneStore';
 import type { TimelineView } from './timeline/Timeline';
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
+/** What keys do that is not theirs alone. */
+export interface StudioKeyActions {
+  readonly help: () => void;
+  readonly record: () => void;
+  readonly recording: boolean;
+}
+
 /** The keys of the studio. Typing into a field keeps its own. */
-export function useStudioKeys(
-  { store, transport, program, keying }: OpenScene,
-  view: () => TimelineView | null,
-  on: {
-    readonly help: () => void;
-    readonly review: () => void;
-    readonly reviewing: boolean;
-    readonly record: () => void;
-    readonly recording: boolean;
-  },
-): void {
+export function useStudioKeys(view: () => TimelineView | null, on: StudioKeyActions): void {
+  const { store, transport, keying } = useOpenScene();
+  const program = useProgram();
+  const { review, next: reviewNext } = useReviewing();
   const { history } = store;
   const found = () => chosenMouth(program, store.getState().chosen);
   const withMouth = (work: (mouth: MouthInLine) => void) => () => {
@@ -47,7 +48,8 @@ export function useStudioKeys(
   };
   const chooseHere = () => {
     const time = toFlicks(transport.time());
-    const line = linesOf(program.scene).find((one) => isHeardAt(one, time));
+    // Of lines that overlap the one that began last, to which one has come.
+    const line = linesOf(program.scene).findLast((one) => isHeardAt(one, time));
     if (line) store.getState().choose({ line: line.id, time: voiceTime(line, time) });
   };
 
@@ -96,10 +98,10 @@ export function useStudioKeys(
   useHotkeys('right', () => chooseNext(1), options);
   useHotkeys('enter', chooseHere, {
     ...options,
-    enabled: !on.reviewing,
+    enabled: !review,
     ignoreEventWhen: onControl,
   });
-  useHotkeys('u', on.review, options);
+  useHotkeys('u', reviewNext, options);
   useHotkeys('shift+r', on.record, { ...options, enabled: !on.recording });
   useHotkeys('p', () => store.getState().pose(!store.getState().posing), options);
   useHotkeys('escape', () => {
@@ -140,7 +142,7 @@ export function useStudioKeys(
   // While sounds are reviewed W takes a mouth.
   useHotkeys('w', () => lineActions.write(store, toFlicks(transport.time())), {
     ...options,
-    enabled: !on.reviewing,
+    enabled: !review,
   });
   useHotkeys('d', () => lineActions.duplicate(store), options);
   useHotkeys(

@@ -12,7 +12,8 @@ import { CharacterContext, type OpenCharacter } from '../character/CharacterCont
 import { createCharacterStore, type CharacterStore } from '../character/characterStore';
 import type { Saying } from '../character/useSaying';
 import { DocumentSaver, type SaverPorts } from '../saving/documentSaver';
-import { SceneContext, type OpenScene } from '../studio/SceneContext';
+import { Reviewing } from '../studio/review/Reviewing';
+import { ProgramContext, SceneContext, type OpenScene } from '../studio/SceneContext';
 import { createSceneStore, type SceneStore } from '../studio/sceneStore';
 import { MouthKeying } from '../studio/mouths/mouthKeying';
 import { Transport } from '../studio/playback/transport';
@@ -59,13 +60,16 @@ export function renderInScene(
     keying: new MouthKeying(store, transport, programNow()),
     characters: material.characters,
     tracks: material.tracks,
-    program: programNow(),
     images: new Map(),
     peaks: new Map(),
   });
   const open = openNow();
   const wrapped = (value: OpenScene) => (
-    <SceneContext.Provider value={value}>{panel}</SceneContext.Provider>
+    <SceneContext.Provider value={value}>
+      <ProgramContext.Provider value={programNow()}>
+        <Reviewing>{panel}</Reviewing>
+      </ProgramContext.Provider>
+    </SceneContext.Provider>
   );
   const { rerender } = around(wrapped(open));
   const again = () =>

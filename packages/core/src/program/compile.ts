@@ -3,7 +3,7 @@ import { movesOf } from '../keys';
 import { inOrder } from '../records';
 import { backdropItems } from '../scene/backdrop';
 import { castOf } from '../scene/cast';
-import { linesOf, type Scene } from '../scene/scene';
+import { linesOf, speakerOf, type Scene } from '../scene/scene';
 import { trackOfLine } from '../scene/shapeLine';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds } from '../time';
@@ -63,11 +63,13 @@ export function compile(
     return character ? [{ member, character }] : [];
   });
   const lines = compileLines(material, before, select);
+  const spoken = new Map(cast.map(({ member }): [string, LineProgram[]] => [member.id, []]));
+  for (const line of lines.values()) spoken.get(speakerOf(scene, line.line))?.push(line);
   const signals = signalScene(material, before?.signals);
   const memos = new Map(
     cast.map(({ member, character }) => {
       const rows = inOrder(scene.rows).filter(({ target }) => target === member.id);
-      const own = [...lines.values()].filter(({ line }) => rows.some(({ id }) => id === line.row));
+      const own = spoken.get(member.id)!;
       const known = before?.memos.get(member.id);
       const reactions = [
         ...inOrder(character.reactions),

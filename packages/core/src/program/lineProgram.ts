@@ -10,7 +10,7 @@ import { endOf, sceneTime, type Line } from '../scene/line';
 import { moodStretches, type Mood, type MoodStretch } from '../scene/moods';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import type { Flicks, FrameRateName } from '../time';
-import { reuse, type Memo } from './memo';
+import { reuse, sameInputs, type Memo } from './memo';
 
 /** A line made ready to be played by one mouth. */
 export interface LineProgram {
@@ -38,8 +38,10 @@ interface MoodBlend {
   readonly after: readonly HeldDrawing[];
 }
 
-/** What a line is made ready from, step by step; the first two by its moods. */
+/** What a line is made ready from, step by step; charts and selections by its moods. */
 interface LineSteps {
+  /** All that the steps were made from. */
+  readonly inputs: readonly unknown[];
   readonly charts: ReadonlyMap<string, Memo<MouthChart>>;
   readonly selections: ReadonlyMap<string, Memo<readonly HeldDrawing[]>>;
   /** The choices of all moods, each where it is seen. */
@@ -90,6 +92,8 @@ export function compileLine(
   select: SelectMouths,
   before: LineProgram | undefined,
 ): LineProgram {
+  const all = [line, track, rig, frameRate];
+  if (before && !before.pending && sameInputs(before.steps.inputs, all)) return before;
   const { fit, corrections, duration } = line;
   const known = before?.steps;
   const stretches = moodStretches(line);
@@ -112,10 +116,7 @@ export function compileLine(
     track && isContinuous(rig) ? articulate(track, fit) : null,
   );
   const pending = [...selections.values()].some(({ inputs }) => inputs === PENDING);
-  const steps = { charts, selections, selection, mouths, articulation };
-  if (before && sameSteps(before, steps) && before.line === line && before.track === track) {
-    return before;
-  }
+  const steps = { inputs: all, charts, selections, selection, mouths, articulation };
   const blends = blendsOf(line, stretches, (mood) => selections.get(keyOfMood(mood))!.value);
   return {
     ...{ line, track, mouths: mouths.value, articulation: articulation.value },
@@ -186,17 +187,6 @@ function blendsOf(
 
 /** The inputs of a choice that is still under way: no others are the same. */
 const PENDING: readonly unknown[] = [Symbol('pending')];
-
-function sameSteps({ steps: before, pending }: LineProgram, steps: LineSteps): boolean {
-  const settled = [...steps.selections.values()].every(({ inputs }) => inputs !== PENDING);
-  return (
-    settled &&
-    !pending &&
-    before.selection === steps.selection &&
-    before.mouths === steps.mouths &&
-    before.articulation === steps.articulation
-  );
-}
 
 /** Corrections whose drawings are still there. */
 function shownCorrections({ corrections }: Line, rig: MouthRig): Line['corrections'] {

@@ -14,6 +14,6 @@ export function reuse<Value>(
   return { inputs, value: make() };
 }
 
-function sameInputs(before: readonly unknown[], after: readonly unknown[]): boolean {
+export function sameInputs(before: readonly unknown[], after: readonly unknown[]): boolean {
   return before.length === after.length && before.every((input, at) => input === after[at]);
 }

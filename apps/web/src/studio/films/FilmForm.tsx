@@ -6,7 +6,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { type FilmSettings, filmSettingsSchema, type StageSettings } from '@cruvo/core/scene';
 import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { orderFilm } from '../../api/films';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useProgram } from '../SceneContext';
 
 const SIZES = [
   { name: '1280 × 720', width: 1280, height: 720 },
@@ -26,7 +26,8 @@ function filmSize({ width, height }: Pick<StageSettings, 'width' | 'height'>) {
 
 /** Asks how a film should be made, and orders it. */
 export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
-  const { id, program, saver } = useOpenScene();
+  const { id, saver } = useOpenScene();
+  const program = useProgram();
   const { stage, frameRate } = program.scene;
   const [failure, setFailure] = useState<string | null>(null);
   const { register, handleSubmit, setValue, control, formState } = useForm<FilmSettings>({

@@ -1,9 +1,9 @@
 import { labelOfTarget, targetsOf } from '@cruvo/core/program';
-import { useOpenScene } from '../SceneContext';
+import { useProgram } from '../SceneContext';
 
 /** The controls of a cast member that can be moved, as options of a list; points have two. */
 export function ControlOptions({ member, chosen }: { member: string; chosen: string }) {
-  const { program } = useOpenScene();
+  const program = useProgram();
   const set = program.memos.get(member)?.value.controls;
   const options = (set ? targetsOf(set) : [])
     .filter((target) => !target.startsWith('sway.') && !target.startsWith('mouth.fading'))

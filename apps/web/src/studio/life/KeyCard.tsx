@@ -16,7 +16,7 @@ import { frameAt, frameStart, toFlicks, toSeconds, type Flicks } from '@cruvo/co
 import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import { ControlStack } from './ControlStack';
 import { KeyGraph } from './KeyGraph';
 import { MuteButton } from './MuteButton';
@@ -38,7 +38,8 @@ export function KeyCard({
   /** Takes the control off the list. */
   onClose: () => void;
 }) {
-  const { program, transport } = useOpenScene();
+  const { transport } = useOpenScene();
+  const program = useProgram();
   const scene = useScene((state) => state.scene);
   const { frameRate } = scene;
   const [frame, setFrame] = useState(() => frameAt(toFlicks(transport.time()), frameRate));

@@ -4,13 +4,14 @@ import { Form } from 'react-bootstrap';
 import { emptyTrack, withTrack, type KeyTrack } from '@cruvo/core/keys';
 import { labelOfTarget } from '@cruvo/core/program';
 import { IconButton } from '../../shell/IconButton';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import { ControlOptions } from './ControlOptions';
 import { KeyCard } from './KeyCard';
 
 /** What is set by hand at times, above all reactions: one card a control. */
 export function KeyList({ member }: { member: string }) {
-  const { store, program } = useOpenScene();
+  const { store } = useOpenScene();
+  const program = useProgram();
   const tracks = useScene(({ scene }) => scene.keys);
   /** Controls that were chosen and have no key yet. */
   const [opened, setOpened] = useState<readonly KeyTrack[]>([]);

@@ -4,7 +4,7 @@ import { MIXES, type Mix, type SceneReaction } from '@cruvo/core/reactions';
 import { useSortedItem } from '../../shell/useSortedItem';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
-import { useOpenScene } from '../SceneContext';
+import { useProgram } from '../SceneContext';
 import { MuteButton } from './MuteButton';
 import { ReactionStrip } from './ReactionStrip';
 import { ShapingList } from './ShapingList';
@@ -38,7 +38,7 @@ export function ReactionCard({
   onKeepInProduction: () => void;
 }) {
   const { id, member, name, muted, mix, weight, shaping } = reaction;
-  const { program } = useOpenScene();
+  const program = useProgram();
   const { ref, style, grip } = useSortedItem(
     id,
     `Move ${name}`,

@@ -3,11 +3,12 @@ import { keptReaction, reactionFor } from '@cruvo/core/program';
 import type { KeptReaction, Reaction } from '@cruvo/core/reactions';
 import { inOrder, inTable, type Records } from '@cruvo/core/records';
 import { changeDocument, readDocumentById } from '../../api/documents';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useProgram } from '../SceneContext';
 
 /** The reactions that are kept with the production, for any of its characters, and what is done with them. */
 export function useKeptReactions(member: string) {
-  const { production, program } = useOpenScene();
+  const { production } = useOpenScene();
+  const program = useProgram();
   const queries = useQueryClient();
   const queryKey = ['production', production];
   const { data, error: unread } = useQuery({

@@ -3,7 +3,7 @@ import { type MouthChart, mouthIndexAt } from '@cruvo/core/mouth';
 import { type MemberProgram, chartOfLine } from '@cruvo/core/program';
 import { isHeardAt, moodAt, voiceTime } from '@cruvo/core/scene';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
 import { chosenMouth, mouthEdits } from './mouthEdits';
 import { MouthPicture } from './MouthPicture';
 import { useThumbnails } from './useThumbnails';
@@ -11,7 +11,7 @@ import { toFlicks } from '@cruvo/core/time';
 
 /** The mouths of the character that speaks, to choose from; the one being spoken is marked. */
 export function MouthTray() {
-  const { program } = useOpenScene();
+  const program = useProgram();
   const focus = useFocus();
   const chosen = chosenMouth(
     program,

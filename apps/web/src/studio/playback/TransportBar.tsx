@@ -15,7 +15,7 @@ import { frameAt, toFlicks, toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { MouthTray } from '../mouths/MouthTray';
 import { chosenMouth } from '../mouths/mouthEdits';
-import { useOpenScene, useScene, useTransport } from '../SceneContext';
+import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
 import type { TimelineView } from '../timeline/Timeline';
 import { stepFrames } from './stepFrames';
 import { toggleLoop } from './toggleLoop';
@@ -23,15 +23,10 @@ import { usePlayhead } from './usePlayhead';
 
 /** Play and its companions, where the scene stands, and the mouths to choose from. */
 export function TransportBar({ view }: { view: () => TimelineView | null }) {
-  const { transport, program } = useOpenScene();
+  const { transport } = useOpenScene();
   const playing = useTransport((state) => state.playing);
-  const loop = useTransport((state) => state.loop);
   const speed = useTransport((state) => state.speed);
-  const chosen = chosenMouth(
-    program,
-    useScene((state) => state.chosen),
-  );
-  const { length, frameRate } = program.scene;
+  const frameRate = useScene(({ scene }) => scene.frameRate);
 
   return (
     <div className="transport" role="toolbar" aria-label="Transport">
@@ -60,13 +55,7 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
         shortcut="."
         onClick={() => stepFrames(transport, frameRate, 1)}
       />
-      <IconButton
-        icon={Repeat}
-        label={loop ? 'Stop looping' : 'Loop around here (or drag with Shift on the timeline)'}
-        shortcut="L"
-        pressed={loop !== null}
-        onClick={() => toggleLoop(transport, toSeconds(length), chosen)}
-      />
+      <LoopButton />
       <IconButton
         icon={Gauge}
         label={speed === 1 ? 'Half speed' : 'Full speed'}
@@ -88,10 +77,27 @@ export function TransportBar({ view }: { view: () => TimelineView | null }) {
   );
 }
 
+function LoopButton() {
+  const { transport } = useOpenScene();
+  const program = useProgram();
+  const loop = useTransport((state) => state.loop);
+  const chosen = useScene((state) => state.chosen);
+  const toggle = () =>
+    toggleLoop(transport, toSeconds(program.scene.length), chosenMouth(program, chosen));
+  return (
+    <IconButton
+      icon={Repeat}
+      label={loop ? 'Stop looping' : 'Loop around here (or drag with Shift on the timeline)'}
+      shortcut="L"
+      pressed={loop !== null}
+      onClick={toggle}
+    />
+  );
+}
+
 /** Minutes, seconds and the frame, kept up to date without rendering anew. */
 function Clock() {
-  const { program } = useOpenScene();
-  const { frameRate } = program.scene;
+  const frameRate = useScene(({ scene }) => scene.frameRate);
   const element = useRef<HTMLSpanElement>(null);
   const show = useCallback(
     (time: number) => {

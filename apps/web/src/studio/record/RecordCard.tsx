@@ -16,7 +16,7 @@ import { toFlicks } from '@cruvo/core/time';
 import { firstInput, InputSelect, inputOf } from '../../microphone/InputSelect';
 import { recordingsAround } from '../../microphone/recordingsAround';
 import { IconButton } from '../../shell/IconButton';
-import { useFocus, useOpenScene, useTransport } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram, useTransport } from '../SceneContext';
 import { ReplacingStatus } from '../voice/ReplacingStatus';
 import type { Replacing } from '../voice/useReplacing';
 import { LevelBar } from './LevelBar';
@@ -57,7 +57,8 @@ function OpenCard({
   onClose,
   recordings,
 }: Parameters<typeof RecordCard>[0] & { recordings: readonly VoicedLine[] }) {
-  const { store, transport, program } = useOpenScene();
+  const { store, transport } = useOpenScene();
+  const program = useProgram();
   const { line, member } = useFocus();
   // Opened as it is chosen: the list of recordings is read again, and what is being recorded must not notice.
   const [{ choice, input }, setInput] = useState(() => chosenInput(firstInput([]), NOTHING));

@@ -7,15 +7,21 @@ import { VISEME_NAMES } from '@cruvo/core/speech';
 import { IconButton } from '../../shell/IconButton';
 import { MouthPicture } from '../mouths/MouthPicture';
 import { useThumbnails } from '../mouths/useThumbnails';
-import { useOpenScene } from '../SceneContext';
+import { useProgram } from '../SceneContext';
+import { useReviewing } from './Reviewing';
 import type { Review } from './useReview';
 
 /** One key for each mouth that is offered. */
 const KEYS = ['q', 'w', 'e'];
 
 /** The sound that is looked at, over the stage: what could be shown there, and how far one has come. */
-export function ReviewCard({ review }: { review: Review }) {
-  const { program } = useOpenScene();
+export function ReviewCard() {
+  const { review } = useReviewing();
+  return review && <LookedAt review={review} />;
+}
+
+function LookedAt({ review }: { review: Review }) {
+  const program = useProgram();
   const { sound, offered, shown, accept, keep, skip, stop } = review;
   const member = program.members.find(({ lines }) => lines.includes(sound.line));
   const pictures = useThumbnails().get(member?.member.character ?? '');

@@ -3,7 +3,7 @@ import { likeliestDrawings, unsureSounds, type UnsureSound } from '@cruvo/core/p
 import { withLines, withReviewed } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { chosenMouth, mouthEdits } from '../mouths/mouthEdits';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import type { Chosen } from '../sceneStore';
 
 /** So many mouths are offered for a sound. */
@@ -28,7 +28,8 @@ export interface Review {
 
 /** Leads through the sounds that are least sure; each is heard in a loop. */
 export function useReview(): { readonly review: Review | null; readonly next: () => void } {
-  const { program, store, transport } = useOpenScene();
+  const { store, transport } = useOpenScene();
+  const program = useProgram();
   const chosen = useScene((state) => state.chosen);
   /** What was chosen to be looked at; another choice, by hand, ends the review. */
   const [target, setTarget] = useState<Chosen | null>(null);

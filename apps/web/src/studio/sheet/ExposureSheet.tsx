@@ -7,7 +7,7 @@ import { drawingsIn, type MemberProgram } from '@cruvo/core/program';
 import { frameAt, frameCount, frameStart, toFlicks, toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useFocus, useOpenScene } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram } from '../SceneContext';
 import { PrintedSheet } from './PrintedSheet';
 import { setOne } from './sheetEdits';
 import { mouthCell, sheetRow, type MouthCell, type SheetRow } from './sheetRows';
@@ -25,7 +25,7 @@ const ROW_HEIGHT = 22;
 
 /** The scene frame by frame down the page; mouths are typed, held, copied and pasted. */
 export function ExposureSheet() {
-  const { program } = useOpenScene();
+  const program = useProgram();
   const focus = useFocus();
   const member = program.members.find((one) => one.member.id === focus.member);
   if (!member) return <p className="quiet p-3">Nobody is on the stage yet.</p>;
@@ -38,7 +38,8 @@ type OtherCells = readonly (MouthCell | null)[];
 type Dragged = { readonly kind: 'choose' } | { readonly kind: 'hold'; readonly from: number };
 
 function Sheet({ member }: { member: MemberProgram }) {
-  const { program, peaks, store, transport } = useOpenScene();
+  const { peaks, store, transport } = useOpenScene();
+  const program = useProgram();
   const { scene, members } = program;
   const { frameRate, length } = scene;
   const frames = frameCount(length, frameRate);

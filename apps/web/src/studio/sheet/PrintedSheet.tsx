@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { createPortal } from 'react-dom';
 import type { MemberProgram } from '@cruvo/core/program';
 import { frameAt, frameCount, toFlicks } from '@cruvo/core/time';
-import { useOpenScene, useTransport } from '../SceneContext';
+import { useOpenScene, useProgram, useTransport } from '../SceneContext';
 import { sheetRow } from './sheetRows';
 
 /** So many frames are printed at most: more pages than that nobody wants by accident. */
@@ -18,7 +18,8 @@ export function PrintedSheet({
   labels: ReadonlyMap<string, string>;
   onPrinted: () => void;
 }) {
-  const { program, peaks } = useOpenScene();
+  const { peaks } = useOpenScene();
+  const program = useProgram();
   const { scene } = program;
   const { frameRate, length, name } = scene;
   const loop = useTransport((state) => state.loop);

@@ -3,7 +3,7 @@ import { frameStart } from '@cruvo/core/time';
 import { moodAt, voiceTime } from '@cruvo/core/scene';
 import { chartOfLine, lineInFrame, type FrameRange, type MemberProgram } from '@cruvo/core/program';
 import { chartOf } from '@cruvo/core/mouth';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useProgram } from '../SceneContext';
 import { TypedDrawing } from './findDrawing';
 import { copyText, holdFirst, pastedDrawings, pasteDrawings, setOne } from './sheetEdits';
 
@@ -26,7 +26,8 @@ interface SheetKeys {
 
 /** What keys do in the sheet: move and extend the choice, set mouths by number or name, hold, rest, copy and paste. */
 export function useSheetKeys({ member, range, move }: SheetKeys) {
-  const { store, program } = useOpenScene();
+  const { store } = useOpenScene();
+  const program = useProgram();
   const typed = useRef(new TypedDrawing());
   const { frameRate } = program.scene;
 

@@ -11,7 +11,7 @@ import {
 import type { Scene } from '@cruvo/core/scene';
 import { frameAt, frameMiddle, frameStart, toFlicks, type Flicks } from '@cruvo/core/time';
 import { partAt } from '../../character/stage/partAt';
-import { useFocus, useOpenScene } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram } from '../SceneContext';
 import { withPoseKeyed } from './poseKeys';
 import type { CanvasBox } from './useCanvasBox';
 
@@ -27,7 +27,8 @@ interface Held {
 
 /** Poses who is worked on: a part that is dragged sets keys at the playhead of the controls that move it. */
 export function PoseHandles({ box, player }: { box: CanvasBox; player: Player }) {
-  const { program, images, store, transport } = useOpenScene();
+  const { images, store, transport } = useOpenScene();
+  const program = useProgram();
   const { member } = useFocus();
   const [posed, setPosed] = useState<readonly PosedControl[] | null>(null);
   const svg = useRef<SVGSVGElement>(null);

@@ -3,7 +3,7 @@ import { Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
-import { useOpenScene, useScene, useTransport } from '../SceneContext';
+import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
 import { StageCanvas } from './StageCanvas';
 import { PoseHandles } from './PoseHandles';
 import { StageHandles } from './StageHandles';
@@ -12,7 +12,8 @@ import { useFrames, type FrameSource } from './useFrames';
 
 /** The scene as the film will show it, as large as there is room for. */
 export function Stage() {
-  const { program, images, transport } = useOpenScene();
+  const { images, transport } = useOpenScene();
+  const program = useProgram();
   const { stage, frameRate } = program.scene;
   const holder = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);

@@ -13,7 +13,7 @@ import {
   type SnappedMove,
 } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
-import { useFocus, useOpenScene, useTransport } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram, useTransport } from '../SceneContext';
 import type { CanvasBox } from './useCanvasBox';
 
 /** Stage units that an arrow key moves by, and with Shift. */
@@ -69,7 +69,8 @@ function covers({ place, character }: MemberProgram, point: Point): boolean {
 
 /** Chooses members on the stage, and moves, scales and turns the one that is worked on; its group goes with it. */
 export function StageHandles({ box }: { box: CanvasBox }) {
-  const { program, store, transport } = useOpenScene();
+  const { store, transport } = useOpenScene();
+  const program = useProgram();
   const focus = useFocus();
   const playing = useTransport((state) => state.playing);
   const [guides, setGuides] = useState(NO_GUIDES);

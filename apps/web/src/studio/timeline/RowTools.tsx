@@ -4,7 +4,7 @@ import { inOrder, withRecord } from '@cruvo/core/records';
 import { toFlicks } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { lineActions } from '../lineActions';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useScene } from '../SceneContext';
 import { MemberMenu } from './MemberMenu';
 import { RowViewMenu } from './RowViewMenu';
 import type { TimelineRow } from './rows';
@@ -32,8 +32,9 @@ export function RowTools({
 }
 
 function MuteButton({ member, name }: { member: string; name: string }) {
-  const { store, program } = useOpenScene();
-  const rows = inOrder(program.scene.rows).filter(({ target }) => target === member);
+  const { store } = useOpenScene();
+  const all = useScene(({ scene }) => scene.rows);
+  const rows = inOrder(all).filter(({ target }) => target === member);
   const muted = rows.every((row) => row.muted);
   const toggle = () =>
     store.getState().edit((scene) => ({

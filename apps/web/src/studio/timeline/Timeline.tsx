@@ -9,7 +9,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useFocus, useOpenScene, useScene, useTransport } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
 import { chosenLines } from '../sceneStore';
 import type { WriteWords } from '../voice/useWordEditing';
 import type { WordPlace } from './drag';
@@ -47,7 +47,8 @@ export function Timeline({
   /** Takes words that are said elsewhere, or otherwise. */
   onWords: WriteWords;
 }) {
-  const { program, peaks, transport } = useOpenScene();
+  const { peaks, transport } = useOpenScene();
+  const program = useProgram();
   const thumbnails = useThumbnails();
   const focus = useFocus();
   const chosen = chosenMouth(

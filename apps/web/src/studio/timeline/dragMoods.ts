@@ -25,8 +25,8 @@ export function moodNear(
 }
 
 /** Moves a change of mood by whole frames, no further than to its neighbours. */
-export function dragMood({ store, program }: OpenScene, { line, time }: HeldMood): Drag {
-  const { frameRate } = program.scene;
+export function dragMood({ store }: OpenScene, { line, time }: HeldMood): Drag {
+  const { frameRate } = store.getState().scene;
   store.history.begin();
   return {
     move: (to: PointerPlace) => {

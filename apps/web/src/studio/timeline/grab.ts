@@ -193,8 +193,8 @@ function marquee(
   };
 }
 
-function loopFrom({ transport, program }: OpenScene, from: number): Drag {
-  const length = toSeconds(program.scene.length);
+function loopFrom({ transport, store }: OpenScene, from: number): Drag {
+  const length = toSeconds(store.getState().scene.length);
   return {
     move: ({ time }) => {
       const [start, end] = [Math.min(from, time), Math.min(length, Math.max(from, time))];
@@ -208,7 +208,7 @@ function loopFrom({ transport, program }: OpenScene, from: number): Drag {
 const NOTHING: Drag = { move: () => null, end: () => undefined };
 
 function grabMouth(open: OpenScene, surface: Surface, row: TimelineRow, at: PointerPlace): Drag {
-  const { store, transport, program } = open;
+  const { store, transport } = open;
   const edge = edgeNear(surface, row, at.x);
   if (!edge) {
     const now = toFlicks(at.time);
@@ -220,7 +220,7 @@ function grabMouth(open: OpenScene, surface: Surface, row: TimelineRow, at: Poin
     return NOTHING;
   }
   const { line, mouths } = edge.line;
-  const { frameRate } = program.scene;
+  const { frameRate } = store.getState().scene;
   store.history.begin();
   return {
     move: ({ time }) => {

@@ -26,11 +26,12 @@ import {
   type Flicks,
 } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 
 /** The moods of a line one after the other, with what is shown in pauses, and the stage directions that ask for others. */
 export function MoodFields({ line, track }: { line: Line; track: VoiceTrack | undefined }) {
-  const { store, program, transport } = useOpenScene();
+  const { store, transport } = useOpenScene();
+  const program = useProgram();
   const speaker = program.members.find(
     ({ member }) => member.id === speakerOf(program.scene, line),
   );
@@ -199,8 +200,7 @@ function BlendChoice({
   blend: Flicks;
   onChange: (blend: Flicks) => void;
 }) {
-  const { program } = useOpenScene();
-  const frame = frameLength(program.scene.frameRate);
+  const frame = useScene(({ scene }) => frameLength(scene.frameRate));
   const frames = Math.round(blend / frame);
   const offered = [...new Set([...BLENDS, ...(frames > 0 ? [frames] : [])])].sort((a, b) => a - b);
   return (

@@ -2,7 +2,7 @@ import { Mic, RefreshCcw } from 'lucide-react';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Line } from '@cruvo/core/scene';
-import { useOpenScene } from '../SceneContext';
+import { useScene } from '../SceneContext';
 import { ReplacingStatus } from './ReplacingStatus';
 import type { Replacing } from './useReplacing';
 
@@ -16,7 +16,7 @@ export function ReplaceVoice({
   replacing: Replacing;
   onRecord: () => void;
 }) {
-  const { program } = useOpenScene();
+  const frameRate = useScene(({ scene }) => scene.frameRate);
   const input = useRef<HTMLInputElement>(null);
   const { state, replace } = replacing;
   const recorded = line.voice !== null && line.voice.scratch === null;
@@ -53,7 +53,7 @@ export function ReplaceVoice({
         aria-label="Another recording of the line"
         onChange={({ target }) => {
           const [file] = target.files ?? [];
-          if (file) void replace(line, { kind: 'file', file }, program.scene.frameRate);
+          if (file) void replace(line, { kind: 'file', file }, frameRate);
           target.value = '';
         }}
       />

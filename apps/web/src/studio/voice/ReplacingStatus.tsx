@@ -3,7 +3,7 @@ import { chartOf, setByHand } from '@cruvo/core/mouth';
 import { speakerOf, voiceTime, withLines, type Line, type LostCorrection } from '@cruvo/core/scene';
 import { frameAt, frameStart, toFlicks, toSeconds } from '@cruvo/core/time';
 import { UploadBar } from '../../artwork/UploadBar';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useProgram } from '../SceneContext';
 import type { Replacing } from './useReplacing';
 
 /** How far another voice of a line has come, what came of it, and the mouths set by hand that could not follow. */
@@ -76,7 +76,8 @@ function Lost({
   one: LostCorrection;
   onGone: () => void;
 }) {
-  const { program, store, transport } = useOpenScene();
+  const { store, transport } = useOpenScene();
+  const program = useProgram();
   const { scene, members } = program;
   const rig = members.find(({ member }) => member.id === speakerOf(scene, line))?.character.mouth;
   const label = rig && chartOf(rig).drawings.find((entry) => entry.drawing === drawing)?.label;

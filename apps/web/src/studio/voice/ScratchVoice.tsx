@@ -9,7 +9,7 @@ import {
   type ScratchSpeaker,
 } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
-import { useOpenScene } from '../SceneContext';
+import { useOpenScene, useScene } from '../SceneContext';
 import { Amount } from './Amount';
 import type { Replacing } from './useReplacing';
 
@@ -23,7 +23,8 @@ const SPEAKERS: Readonly<Record<ScratchSpeaker, string>> = {
 
 /** What can be done with a line that nobody has recorded yet: its pace, and a synthetic voice that stands in. */
 export function ScratchVoice({ line, replacing }: { line: Line; replacing: Replacing }) {
-  const { store, program } = useOpenScene();
+  const { store } = useOpenScene();
+  const frameRate = useScene(({ scene }) => scene.frameRate);
   const { changeLine } = store.getState();
   const scratch = line.voice?.scratch ?? null;
   const [speaker, setSpeaker] = useState<ScratchSpeaker>(
@@ -31,7 +32,6 @@ export function ScratchVoice({ line, replacing }: { line: Line; replacing: Repla
   );
   const [pitch, setPitch] = useState(scratch?.pitch ?? 0);
   const settings: ScratchSettings = { speaker, pitch, wordsPerMinute: line.wordsPerMinute };
-  const { frameRate } = program.scene;
   const busy = replacing.state.kind !== 'idle' && replacing.state.kind !== 'failed';
   const blank = line.script.trim() === '';
   return (

@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
 import { speakerOf, type Line } from '@cruvo/core/scene';
-import { useOpenScene } from '../SceneContext';
+import { useProgram } from '../SceneContext';
 
 /** Who speaks a line, with the way to set that character up. */
 export function SpeakerField({ line }: { line: Line }) {
-  const { program } = useOpenScene();
+  const program = useProgram();
   const speaker = program.members.find(
     ({ member }) => member.id === speakerOf(program.scene, line),
   );

@@ -15,16 +15,16 @@ import { mediaUrl } from '../../api/media';
 import { composeVoice } from '../../api/voices';
 import { IconButton } from '../../shell/IconButton';
 import { stretchIn, timeInTake, withStretch } from '../record/recordTarget';
-import { useOpenScene, useTransport } from '../SceneContext';
+import { useOpenScene, useScene, useTransport } from '../SceneContext';
 import type { Replacing } from './useReplacing';
 
 /** The takes of a line: to listen to, to mark, and to choose from, whole or for the loop alone. */
 export function TakeList({ line, replacing }: { line: Line; replacing: Replacing }) {
-  const { store, program } = useOpenScene();
+  const { store } = useOpenScene();
+  const frameRate = useScene(({ scene }) => scene.frameRate);
   const listening = useListening();
   const loop = useTransport((state) => state.loop);
   if (line.takes.length === 0) return null;
-  const { frameRate } = program.scene;
   const used = takeInUse(line);
   const best = withBestTakes(line);
   const stretch = stretchIn(line, loop);

@@ -5,7 +5,7 @@ import type { FitMethod } from '@cruvo/core/mouth';
 import { isVoiced, linesAtOnce, trackOfLine, type Line } from '@cruvo/core/scene';
 import { toSeconds } from '@cruvo/core/time';
 import { Segments } from '../../shell/Segments';
-import { useFocus, useOpenScene } from '../SceneContext';
+import { useFocus, useOpenScene, useProgram } from '../SceneContext';
 import { lineTimes } from '../lineTimes';
 import { ReviewSummary } from '../review/ReviewSummary';
 import { CaptionChoice } from './CaptionChoice';
@@ -36,7 +36,6 @@ export function VoicePanel({
   fitting,
   replacing,
   problems,
-  onReview,
   onWrite,
   onRecord,
 }: {
@@ -44,13 +43,13 @@ export function VoicePanel({
   replacing: Replacing;
   /** Why the words of lines without a voice can't be timed, by line. */
   problems: ReadonlyMap<string, string>;
-  onReview: () => void;
   /** Asked to begin a line without a voice. */
   onWrite: () => void;
   /** Asked to open the recorder. */
   onRecord: () => void;
 }) {
-  const { store, tracks, program } = useOpenScene();
+  const { store, tracks } = useOpenScene();
+  const program = useProgram();
   const { line } = useFocus();
   if (!line) return <NoLine {...{ onWrite, onRecord }} />;
   const { setFit } = store.getState();
@@ -107,7 +106,7 @@ export function VoicePanel({
       {isVoiced(line) && (
         <SoundFields line={line} track={track} onCleaned={(cleaned) => void fitting.fit(cleaned)} />
       )}
-      {track && played && <ReviewSummary line={played} onReview={onReview} />}
+      {track && played && <ReviewSummary line={played} />}
       <Segments
         label="What the mouth follows"
         name="method"

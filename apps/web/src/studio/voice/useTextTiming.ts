@@ -1,9 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
-import { linesOf, withVoiceReplaced, type Line, type OwnPronunciation } from '@cruvo/core/scene';
+import {
+  linesOf,
+  withVoiceReplaced,
+  type Line,
+  type OwnPronunciation,
+  type Scene,
+} from '@cruvo/core/scene';
 import { asAnalysedVoice, type AnalysedVoice } from '../../workers/analyseVoice';
 import { sayWords } from '../../workers/sayWords';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene } from '../SceneContext';
 
 /** How long somebody who types must rest before the words are timed, milliseconds. */
 const REST_MS = 250;
@@ -23,7 +29,6 @@ export function useTextTiming(
   onTimed: (line: Line, timed: AnalysedVoice) => void,
 ): ReadonlyMap<string, string> {
   const { store, tracks } = useOpenScene();
-  const lines = useScene(({ scene }) => scene.lines);
   const [problems, setProblems] = useState<ReadonlyMap<string, string>>(new Map());
   const timed = useRef<ReadonlyMap<string, string> | null>(null);
   const latest = useRef({ tracks, own, onTimed });
@@ -32,27 +37,41 @@ export function useTextTiming(
   });
 
   useEffect(() => {
-    const texts = linesOf({ lines }).filter(({ voice }) => voice === null);
-    // Those that were there when the scene was opened have been timed, unless they never were.
-    timed.current ??= new Map(
-      texts.filter(({ track }) => track !== null).map((line) => [line.id, wordingOf(line)]),
-    );
-    const known = timed.current;
-    const changed = texts.filter((line) => known.get(line.id) !== wordingOf(line));
-    if (changed.length === 0) return;
-    let left = false;
-    const timer = setTimeout(() => {
-      void (async () => {
-        for (const { id } of changed) {
-          if (left) return;
-          await timeLine(id);
-        }
-      })();
-    }, REST_MS);
+    let leave = lookAt(store.getState().scene);
+    const stop = store.subscribe(({ scene }, before) => {
+      if (scene.lines === before.scene.lines) return;
+      leave();
+      leave = lookAt(scene);
+    });
     return () => {
-      left = true;
-      clearTimeout(timer);
+      stop();
+      leave();
     };
+
+    /** Times what was written anew. @returns what gives that up */
+    function lookAt(scene: Scene): () => void {
+      const texts = linesOf(scene).filter(({ voice }) => voice === null);
+      // Those that were there when the scene was opened have been timed, unless they never were.
+      timed.current ??= new Map(
+        texts.filter(({ track }) => track !== null).map((line) => [line.id, wordingOf(line)]),
+      );
+      const known = timed.current;
+      const changed = texts.filter((line) => known.get(line.id) !== wordingOf(line));
+      if (changed.length === 0) return () => undefined;
+      let left = false;
+      const timer = setTimeout(() => {
+        void (async () => {
+          for (const { id } of changed) {
+            if (left) return;
+            await timeLine(id);
+          }
+        })();
+      }, REST_MS);
+      return () => {
+        left = true;
+        clearTimeout(timer);
+      };
+    }
 
     async function timeLine(id: string): Promise<void> {
       const wished = store.getState().scene.lines[id];
@@ -81,6 +100,6 @@ export function useTextTiming(
         say(sentenceOf(error));
       }
     }
-  }, [lines, store]);
+  }, [store]);
   return problems;
 }

@@ -26,7 +26,7 @@ const replacing: Replacing = {
 
 const panel = {
   ...{ fitting: idle, replacing, problems: new Map<string, string>() },
-  ...{ onReview: () => undefined, onWrite: () => undefined, onRecord: () => undefined },
+  ...{ onWrite: () => undefined, onRecord: () => undefined },
 };
 
 describe('VoicePanel', () => {

@@ -24,7 +24,7 @@ class SceneCompiler {
 }
 
 /** A scene made ready, as it changes; mouths of long lines follow when they are chosen. */
-export function useProgram(material: SceneMaterial): Program {
+export function useCompiled(material: SceneMaterial): Program {
   const [chosen, setChosen] = useState(0);
   const [compiler] = useState(() => new SceneCompiler(() => setChosen((count) => count + 1)));
   useEffect(() => () => compiler.close(), [compiler]);
