@@ -37,6 +37,7 @@ export async function studio(): Promise<Report> {
     }
     const devtools = await page.context().newCDPSession(page);
     const first = await editTimes(page, FIRST_EDITS);
+    await page.locator('.timeline[aria-busy=false]').waitFor();
     const edits = await editTimes(page, EDITS);
     const before = await heapOf(devtools);
     await editTimes(page, EDITS_AN_HOUR);
@@ -169,7 +170,12 @@ function reportOf(
             `the first ${FIRST_EDITS} mouths set by a key, ms`,
             ...[fixed(percentile(first, 0.5)), fixed(percentile(first, 0.95)), ''],
           ],
-          [`the next ${EDITS}, ms`, fixed(percentile(edits, 0.5)), fixed(edit), '50 (95 %)'],
+          [
+            `${EDITS} more, all lines chosen, ms`,
+            fixed(percentile(edits, 0.5)),
+            fixed(edit),
+            '50 (95 %)',
+          ],
         ],
       ),
       '',

@@ -74,6 +74,7 @@ export function Timeline({
     [program, focus.member, views],
   );
   const length = toSeconds(program.scene.length);
+  const busy = useMemo(() => [...program.lines.values()].some(({ pending }) => pending), [program]);
   const extent = useMemo(() => ({ width: Math.max(1, width), length }), [width, length]);
   const [wanted, setViewport] = useState<Viewport>({ start: 0, scale: 0 });
   const viewport = useMemo(() => clampViewport(wanted, extent), [wanted, extent]);
@@ -159,7 +160,7 @@ export function Timeline({
   usePlayhead(movePlayhead);
 
   return (
-    <section className="timeline" aria-label="Timeline" data-theme={theme}>
+    <section className="timeline" aria-label="Timeline" aria-busy={busy} data-theme={theme}>
       <div className="rows" ref={scroller}>
         <RowHeads
           rows={rows}
