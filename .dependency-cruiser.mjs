@@ -8,7 +8,7 @@ const LAYERS = [
   ['openType'],
   ['kernel', 'signals', 'controls', 'keys', 'mesh'],
   ['frame'],
-  ['audio', 'formats', 'life', 'pose', 'simulation'],
+  ['audio', 'formats', 'life', 'pose', 'raster', 'simulation'],
   ['speech'],
   ['mouth'],
   ['prosody', 'reactions'],

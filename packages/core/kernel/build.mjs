@@ -3,7 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import asc from 'assemblyscript/asc';
 
-const SOURCES = ['layer.ts', 'resample.ts', 'yuv.ts'];
+const SOURCES = ['layer.ts', 'resample.ts', 'yuv.ts', 'coverage.ts'];
 const target = fileURLToPath(new URL('../src/kernel/compiled.ts', import.meta.url));
 
 /** The compiled bytes in base64. */
@@ -14,6 +14,9 @@ export async function compileKernel() {
       ...SOURCES,
       '--enable',
       'simd',
+      '--enable',
+      // What is not a number becomes 0 instead of stopping the program.
+      'nontrapping-f2i',
       '-O3',
       '--noAssert',
       '--runtime',

@@ -1,6 +1,6 @@
-import { IDENTITY, mappedBox, pathBounds, translation } from '../geometry';
+import { IDENTITY, pathBounds, translation, type Matrix } from '../geometry';
 import { meshOf, type BentMesh } from '../mesh';
-import { bentShapes as bentIn } from './bentShapes';
+import { bentShapes as bentIn, toleranceAt } from './bentShapes';
 import { bentItem, moved } from './item';
 import type { VectorDrawing, VectorShape } from './vectorDrawing';
 
@@ -29,14 +29,14 @@ const drawing = (...shapes: VectorShape[]): VectorDrawing => ({
   viewBox: { x: 0, y: 0, width: 100, height: 40 },
   shapes,
 });
-/** The shapes, and what their paths cover in units of the drawing. */
-function bentShapes(...given: Parameters<typeof bentIn>) {
-  const { shapes, toDrawing } = bentIn(...given);
-  return shapes.map((one) => ({
-    ...one,
-    bounds: mappedBox(toDrawing, pathBounds(one.path)),
-    scale: toDrawing[0],
-  }));
+/** The shapes, and what their outlines cover. */
+function bentShapes(given: VectorDrawing, how: BentMesh, toMesh: Matrix) {
+  return bentIn(given, how, toMesh, 0.01).map((one) => {
+    const xs = one.outline.flatMap(({ points }) => [...points].filter((_, at) => at % 2 === 0));
+    const ys = one.outline.flatMap(({ points }) => [...points].filter((_, at) => at % 2 === 1));
+    const [x, y] = [Math.min(...xs), Math.min(...ys)];
+    return { ...one, x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  });
 }
 const turned = bent((x, y) => [-y, x]);
 
@@ -48,42 +48,62 @@ describe('a vector drawing that is bent', () => {
       'M10 20Q50 0 90 20T95 30',
       'M20 20A10 8 0 1 0 60 20Z',
     ];
-    const shapes = bentShapes(drawing(...paths.map((path) => shape(path))), turned, IDENTITY);
-    shapes.forEach(({ bounds: after }, at) => {
-      const before = pathBounds(paths[at]!);
-      expect(after.x).toBeCloseTo(-(before.y + before.height), 0);
-      expect(after.y).toBeCloseTo(before.x, 0);
-      expect(after.width).toBeCloseTo(before.height, 0);
-      expect(after.height).toBeCloseTo(before.width, 0);
-    });
+    bentShapes(drawing(...paths.map((path) => shape(path))), turned, IDENTITY).forEach(
+      (after, at) => {
+        const before = pathBounds(paths[at]!);
+        expect(after.x).toBeCloseTo(-(before.y + before.height), 1);
+        expect(after.y).toBeCloseTo(before.x, 1);
+        expect(after.width).toBeCloseTo(before.height, 1);
+        expect(after.height).toBeCloseTo(before.width, 1);
+      },
+    );
   });
   it('bends straight lines where the mesh bends', () => {
     const wavy = bent((x, y) => [x, y + 20 * Math.sin((Math.PI * x) / 100)]);
     const [line] = bentShapes(drawing(shape('M0 20L100 20')), wavy, IDENTITY);
-    expect(line!.bounds.height).toBeCloseTo(20, 0);
-    expect(line!.path.split('L').length).toBeGreaterThan(5);
+    expect(line!.height).toBeCloseTo(20, 0);
+    expect(line!.outline[0]!.points.length).toBeGreaterThan(10);
   });
-  it('takes gradients along, and outlines in units of their own', () => {
+  it('takes gradients along, but for those of lines in units of their own', () => {
     const stops = [{ offset: 0, color: '#000000' }];
     const linear = { kind: 'linear', x1: 10, y1: 10, x2: 90, y2: 10, stops } as const;
-    const stroke = {
-      ...{ paint: '#000000', width: 2, cap: 'butt', join: 'miter', miterLimit: 4 },
-      transform: { path: 'M5 5L45 15', matrix: [2, 0, 0, 2, 0, 0] as const },
-    } as const satisfies VectorShape['stroke'];
-    const [filled] = bentShapes(
-      drawing(shape('M10 10L90 30', { fill: linear, stroke })),
+    const radial = { kind: 'radial', cx: 50, cy: 20, r: 9, fx: 52, fy: 20, stops } as const;
+    const line = { width: 2, cap: 'butt', join: 'miter', miterLimit: 4 } as const;
+    const transform = { path: 'M5 5L45 15', matrix: [2, 0, 0, 2, 0, 0] as const };
+    const path = 'M10 10L90 30';
+    const [one, other] = bentShapes(
+      drawing(
+        shape(path, { fill: linear, stroke: { ...line, paint: linear, transform } }),
+        shape(path, {
+          fill: { ...radial, transform: null },
+          stroke: { ...line, paint: linear, transform: null },
+        }),
+      ),
       turned,
       IDENTITY,
     );
-    const fill = filled!.fill as typeof linear;
-    const ends = [fill.x1, fill.y1, fill.x2, fill.y2].map((value) => value * filled!.scale);
-    expect(ends.map(Math.round)).toEqual([-10, 10, -10, 90]);
-    // The line keeps its width in its own units, whatever those of the shapes are.
-    const { transform, width } = filled!.stroke!;
-    const outline = pathBounds(transform!.path);
-    expect(width).toBe(2);
-    expect(transform!.matrix[0] * filled!.scale).toBeCloseTo(2);
-    expect([outline.x, outline.y, outline.width].map(Math.round)).toEqual([-15, 5, 10]);
+    const rounded = (paint: object) =>
+      Object.fromEntries(
+        Object.entries(paint).map(([key, value]) => [
+          key,
+          typeof value === 'number' ? Math.round(value) : (value as unknown),
+        ]),
+      );
+    expect(rounded(one!.fill as object)).toEqual({ ...linear, x1: -10, y1: 10, x2: -10, y2: 90 });
+    expect(one!.stroke).toEqual(linear);
+    expect(rounded(other!.fill as object)).toMatchObject({ cx: -20, cy: 50, fx: -20, fy: 52 });
+    expect(rounded(other!.stroke as object)).toMatchObject({ x1: -10, y1: 10 });
+  });
+  it('takes gradients along that are in units of their own', () => {
+    const paint = {
+      ...({ kind: 'radial', cx: 5, cy: 4, r: 2, fx: 5, fy: 4 } as const),
+      stops: [{ offset: 0, color: '#000000' }],
+      transform: { path: 'M2 2H9V8Z', matrix: [8, 0, 0, 4, 3, 2] as const },
+    };
+    const [one] = bentShapes(drawing(shape('M19 10H75V34Z', { fill: paint })), turned, IDENTITY);
+    const { transform } = one!.fill as typeof paint;
+    const expected = [0, 8, -4, 0, -2, 3];
+    transform.matrix.forEach((value, at) => expect(value).toBeCloseTo(expected[at]!));
   });
   it('may lie elsewhere in its mesh, in other units', () => {
     const toMesh = [0.5, 0, 0, 0.5, 20, 10] as const;
@@ -92,8 +112,15 @@ describe('a vector drawing that is bent', () => {
       bent((x, y) => [x + 3, y - 2]),
       toMesh,
     );
-    const { x, y } = one!.bounds;
-    expect([x, y]).toEqual([expect.closeTo(6), expect.closeTo(-4)]);
+    expect([one!.x, one!.y]).toEqual([expect.closeTo(6), expect.closeTo(-4)]);
+  });
+  it('is as fine as it is seen', () => {
+    const points = (scale: number) =>
+      bentIn(drawing(shape('M10 20C40 0 60 40 90 20')), turned, IDENTITY, toleranceAt(scale))[0]!
+        .outline[0]!.points.length;
+    expect(points(16)).toBeGreaterThan(1.5 * points(1));
+    expect(toleranceAt(3)).toBe(toleranceAt(4));
+    expect(toleranceAt(3)).toBeLessThan(toleranceAt(2));
   });
 });
 

@@ -12,6 +12,10 @@ interface Loops {
   readonly resample: (...numbers: number[]) => void;
   /** See kernel/yuv.ts for what the numbers are. */
   readonly yuv420: (...numbers: number[]) => void;
+  /** These three: see kernel/coverage.ts for what the numbers are. */
+  readonly cover: (...numbers: number[]) => void;
+  readonly paintCovered: (...numbers: number[]) => void;
+  readonly unpremultiply: (...numbers: number[]) => void;
 }
 
 /** The part of the WebAssembly interface that is used; the core's library knows neither browsers nor Node. */
@@ -32,8 +36,8 @@ export function instantiateKernel(bytes: number): Kernel {
   const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
   const module = new WebAssembly.Module(bytesOf(KERNEL_BASE64));
   const { exports } = new WebAssembly.Instance(module, { env: { memory } });
-  const { layer, resample, yuv420 } = exports;
-  return { memory, layer, resample, yuv420 };
+  const { layer, resample, yuv420, cover, paintCovered, unpremultiply } = exports;
+  return { memory, layer, resample, yuv420, cover, paintCovered, unpremultiply };
 }
 
 function bytesOf(base64: string): Uint8Array {

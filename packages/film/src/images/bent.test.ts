@@ -23,8 +23,19 @@ const raster: Picture<Image> = {
     return canvas as unknown as Image;
   })(),
 };
+/** All that shapes can be painted with. */
+const RICH_SVG = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 80 60"><defs>
+  <linearGradient id="l" gradientUnits="userSpaceOnUse" x1="6" y1="0" x2="40" y2="20"><stop offset="0.2" stop-color="#e4572e"/><stop offset="0.9" stop-color="#17bebb" stop-opacity="0.4"/></linearGradient>
+  <radialGradient id="r" cx="0.5" cy="0.5" r="0.5" fx="0.3" fy="0.4"><stop offset="0" stop-color="#fff"/><stop offset="1" stop-color="#76448a"/></radialGradient></defs>
+  <rect x="4" y="4" width="34" height="24" fill="url(#l)"/><ellipse cx="58" cy="17" rx="18" ry="11" fill="url(#r)"/>
+  <path d="M8 34H32V56H8ZM14 39H26V51H14Z" fill="#2e4057" fill-rule="evenodd" opacity="0.7"/>
+  <path d="M40 36L50 54L60 36L64 50" stroke="#7b2d26" stroke-width="4" fill="none" stroke-linejoin="round" stroke-linecap="round"/>
+  <path d="M66 32L70 46L74 32" stroke="#1b998b" stroke-width="3" fill="none" stroke-linecap="square" stroke-miterlimit="9"/>
+  <g transform="scale(1.6 0.8)"><path d="M2 73H24" stroke="url(#l)" stroke-width="4"/></g></svg>`;
+const rich: Picture<Image> = { kind: 'vector', drawing: readVectorDrawing(RICH_SVG) };
 const images = new Map<string, Picture<Image>>([
   ['v', vector],
+  ['rich', rich],
   ['r', raster],
 ]);
 
@@ -46,16 +57,12 @@ const bend = (change: (x: number, y: number) => readonly [number, number]): Bent
   }
   return { mesh, points };
 };
-const bent = (media: 'v' | 'r', how: BentMesh, matrix: Matrix) =>
-  bentItem(
-    'arm',
-    { drawn: media === 'v' ? 'vector' : 'raster', media, ...BOX },
-    { x: 0, y: 0 },
-    how,
-    matrix,
-  );
-const straight = (media: 'v' | 'r', matrix: Matrix) =>
-  drawingItem('arm', { kind: media === 'v' ? 'vector' : 'raster', media, ...BOX }, matrix);
+type Media = 'v' | 'rich' | 'r';
+const drawnAs = (media: Media) => (media === 'r' ? 'raster' : 'vector');
+const bent = (media: Media, how: BentMesh, matrix: Matrix) =>
+  bentItem('arm', { drawn: drawnAs(media), media, ...BOX }, { x: 0, y: 0 }, how, matrix);
+const straight = (media: Media, matrix: Matrix) =>
+  drawingItem('arm', { kind: drawnAs(media), media, ...BOX }, matrix);
 
 function pixelsOf(item: FrameItem): Uint8ClampedArray {
   const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
@@ -79,7 +86,7 @@ const rigid = bend((x, y) => [
 ]);
 const wave = bend((x, y) => [x, y + 12 * Math.sin(x / 14)]);
 
-describe.each([['v'], ['r']] as const)('a bent drawing (%s)', (media) => {
+describe.each([['v'], ['rich'], ['r']] as const)('a bent drawing (%s)', (media) => {
   it('looks as the drawing itself where it is only turned and moved', () => {
     const itself = pixelsOf(straight(media, turn));
     expect(difference(pixelsOf(bent(media, rigid, IDENTITY)), itself)).toBeLessThan(0.006);
@@ -96,6 +103,7 @@ describe.each([['v'], ['r']] as const)('a bent drawing (%s)', (media) => {
       ),
     ).toBeLessThan(0.006);
   });
+  if (media === 'rich') return;
   it('has no seams: what is painted inside is of one colour without gaps', () => {
     const data = pixelsOf(bent(media, wave, translation(30, 25)));
     // Along the lower part of the drawing there is nothing but green.

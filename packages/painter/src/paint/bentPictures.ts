@@ -1,27 +1,13 @@
 import type { BentItem } from '@cruvo/core/frame';
-import {
-  type Box,
-  type Matrix,
-  intersectionOf,
-  mappedBox,
-  meanScale,
-  scaling,
-} from '@cruvo/core/geometry';
-import { boundsOfPoints } from '@cruvo/core/mesh';
-import { wholePixels } from './bounds';
+import { type Box, type Matrix, meanScale, scaling } from '@cruvo/core/geometry';
 import { paintTriangle, premultiply, unpremultiply, type PixelGrid } from './meshRaster';
-import type { GradientHandle, PixelData, Surface } from './surface';
+import type { GradientHandle, PixelData, PixelRows, Surface } from './surface';
 
 /** A picture at one size, ready to be read from. */
 interface Source {
   readonly grid: PixelGrid;
   /** Pixels for a unit of the picture's width. */
   readonly scale: number;
-}
-
-/** A bent picture: its pixels, and where on the surface they belong. */
-interface BentPicture extends Box {
-  readonly pixels: PixelData;
 }
 
 /** Empty pixels around a source, so that its edges are smooth. */
@@ -41,18 +27,21 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
 
   /**
    * @param place maps units of the mesh to pixels of the surface
-   * @param region the pixels that are wanted
-   * @returns null where nothing of it is seen
+   * @param box the whole pixels of the surface that are wanted
+   * @param to takes them
    */
-  paint(item: BentItem, image: Image, place: Matrix, region: Box): BentPicture | null {
+  paint(
+    item: BentItem,
+    image: Image,
+    place: Matrix,
+    { x, y, height }: Box,
+    { stride, pixels }: PixelRows,
+  ): void {
     const { bend, corner } = item;
     const { mesh, points } = bend;
-    const box = intersectionOf(wholePixels(mappedBox(place, boundsOfPoints(points))), region);
-    const { x, y, width, height } = wholeBox(box);
-    if (width <= 0 || height <= 0) return null;
     const { grid: source, scale } = this.sourceFor(image, item, meanScale(place));
-    const pixels = this.surface.context.createImageData(width, height);
-    const target = gridOf(pixels, width, height);
+    const target = gridOf(pixels, stride, height);
+    target.pixels.fill(0);
     const [a, b, c, d, e, f] = place;
     const { rest, triangles } = mesh;
     for (let at = 0; at < triangles.length; at += 3) {
@@ -75,7 +64,6 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
       ]);
     }
     unpremultiply(target);
-    return { x, y, width, height, pixels };
   }
 
   /** A copy of a picture of about so many pixels for a unit. */
@@ -111,14 +99,4 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
 function gridOf({ data }: PixelData, width: number, height: number): PixelGrid {
   const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
   return { width, height, pixels };
-}
-
-function wholeBox({ x, y, width, height }: Box): Box {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  return {
-    x: left,
-    y: top,
-    width: Math.ceil(x + width) - left,
-    height: Math.ceil(y + height) - top,
-  };
 }

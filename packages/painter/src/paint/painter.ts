@@ -8,7 +8,6 @@ import {
   type PaintTransform,
   type VectorDrawing,
   type VectorShape,
-  bentShapes,
 } from '@cruvo/core/frame';
 import {
   type Box,
@@ -16,15 +15,17 @@ import {
   type Matrix,
   fitInside,
   intersectionOf,
+  mappedBox,
   multiply,
   scaling,
   translation,
 } from '@cruvo/core/geometry';
 import { BentPictures } from './bentPictures';
-import { paintedBoxOf, pixelBoxOf } from './bounds';
+import { BentVectors } from './bentVectors';
+import { paintedBoxOf, pixelBoxOf, wholePixels } from './bounds';
 import type { ImageStore, Picture } from './images';
 import type { Sprites } from './sprites';
-import type { GradientHandle, PixelData, Surface } from './surface';
+import type { GradientHandle, PixelRows, Surface } from './surface';
 
 export interface Size {
   readonly width: number;
@@ -36,6 +37,7 @@ export interface PaintResources<Image, Outline, Gradient extends GradientHandle>
   readonly outlines: WeakMap<VectorShape | PaintTransform, Outline>;
   readonly gradients: WeakMap<Exclude<Paint, string>, Gradient>;
   readonly bentPictures: BentPictures<Image, Outline, Gradient>;
+  readonly bentVectors: BentVectors;
   /** Null: every drawing is painted anew. */
   readonly sprites: Sprites<Image, Outline, Gradient> | null;
 }
@@ -48,6 +50,7 @@ export function paintResources<Image, Outline, Gradient extends GradientHandle>(
     outlines: new WeakMap(),
     gradients: new WeakMap(),
     bentPictures: new BentPictures(surface),
+    bentVectors: new BentVectors(),
     sprites,
   };
 }
@@ -58,13 +61,24 @@ interface Layer<Image, Outline, Gradient extends GradientHandle> {
   readonly painter: Painter<Image, Outline, Gradient>;
 }
 
+/** A surface whose pixels are written by ourselves. */
+interface PixelLayer<Image, Outline, Gradient extends GradientHandle> extends PixelRows {
+  readonly image: Image;
+  readonly surface: Surface<Image, Outline, Gradient>;
+}
+
 const SMALLEST_LAYER = 32;
+/** Sides of layers whose pixels are written go by this: they are copied whole, so that they must be hardly too large. */
+const PIXEL_STEP = 32;
+/** So many of them are kept. */
+const PIXEL_LAYERS = 24;
 
 /** Paints items onto one surface. */
 export class Painter<Image, Outline, Gradient extends GradientHandle> {
   /** Whether the surface stands as copying needs it: setting it up takes as long as copying. */
   private copying = false;
   private readonly layers = new Map<string, Layer<Image, Outline, Gradient>>();
+  private readonly pixelLayers = new Map<string, PixelLayer<Image, Outline, Gradient>>();
 
   constructor(
     private readonly surface: Surface<Image, Outline, Gradient>,
@@ -155,34 +169,51 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     }
     const picture = images.get(item.media);
     if (!picture) return;
-    if (item.kind === 'bent') this.paintBent(item, picture, place, region);
+    if (item.kind === 'bent') this.paintBent(item, picture, view, region);
     else this.paintDrawing(item, picture, place);
   }
 
-  private paintBent(item: BentItem, picture: Picture<Image>, place: Matrix, region: Box): void {
-    const { bend, corner, width } = item;
+  /** Paints what is bent by ourselves, pixel by pixel, and copies it onto the surface. */
+  private paintBent(item: BentItem, picture: Picture<Image>, view: Matrix, region: Box): void {
+    const box = intersectionOf(wholePixels(mappedBox(view, item.bounds)), wholeBox(region));
+    const { x, y, width, height } = box;
+    if (width <= 0 || height <= 0) return;
+    const layer = this.pixelLayer(box);
+    const place = multiply(view, item.matrix);
+    const { bentPictures, bentVectors } = this.resources;
     if (picture.kind === 'vector') {
-      const toBox = boxOfDrawing(picture.drawing, width);
-      const toMesh = multiply(translation(corner.x, corner.y), toBox);
-      const { shapes, toDrawing } = bentShapes(picture.drawing, bend, toMesh);
-      this.paintShapes(shapes, multiply(place, multiply(toMesh, toDrawing)));
-      return;
+      const toBox = boxOfDrawing(picture.drawing, item.width);
+      bentVectors.paint(item, picture.drawing, toBox, place, box, layer);
+    } else {
+      bentPictures.paint(item, picture.image, place, box, layer);
     }
-    const bent = this.resources.bentPictures.paint(item, picture.image, place, region);
-    if (!bent) return;
-    const layer = this.layer(2, bent);
-    layer.painter.write(bent.pixels);
+    layer.surface.context.putImageData(layer.pixels, 0, 0, 0, 0, width, height);
     const context = this.contextForPainting();
     context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     context.imageSmoothingEnabled = false;
-    const { x, y } = bent;
-    context.drawImage(layer.image, 0, 0, bent.width, bent.height, x, y, bent.width, bent.height);
+    context.drawImage(layer.image, 0, 0, width, height, x, y, width, height);
   }
 
-  /** Replaces the pixels from the corner on. */
-  private write(pixels: PixelData): void {
-    this.surface.context.putImageData(pixels, 0, 0);
+  /** A layer whose pixels are written by ourselves. */
+  private pixelLayer({ width, height }: Size): PixelLayer<Image, Outline, Gradient> {
+    const across = PIXEL_STEP * Math.ceil(width / PIXEL_STEP);
+    const down = PIXEL_STEP * Math.ceil(height / PIXEL_STEP);
+    const key = `${across} ${down}`;
+    let layer = this.pixelLayers.get(key);
+    if (layer) {
+      this.pixelLayers.delete(key);
+    } else {
+      const empty = this.surface.layer(across, down);
+      const pixels = empty.surface.context.createImageData(across, down);
+      layer = { ...empty, pixels, stride: across };
+      if (this.pixelLayers.size >= PIXEL_LAYERS) {
+        this.pixelLayers.delete(this.pixelLayers.keys().next().value!);
+      }
+    }
+    // The one that was used last stands last.
+    this.pixelLayers.set(key, layer);
+    return layer;
   }
 
   private paintDrawing(item: DrawingItem, picture: Picture<Image>, place: Matrix): void {
@@ -268,10 +299,11 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 
   /**
-   * One of the layers that are needed for a group (what is painted, and its mask) or for a bent picture, empty where it is used. Canvases copy all of their pixels when they are
-   * painted on after having been painted from, so layers are hardly larger than they have to be.
+   * One of the layers that are needed for a group, what is painted and its mask, empty where it is used. Canvases copy
+   * all of their pixels when they are painted on after having been painted from, so layers are hardly larger than they
+   * have to be.
    */
-  private layer(index: 0 | 1 | 2, { width, height }: Size): Layer<Image, Outline, Gradient> {
+  private layer(index: 0 | 1, { width, height }: Size): Layer<Image, Outline, Gradient> {
     const size = { width: roomFor(width), height: roomFor(height) };
     const key = `${index} ${size.width} ${size.height}`;
     const known = this.layers.get(key);
@@ -369,5 +401,15 @@ function boxOfDrawing({ viewBox }: VectorDrawing, width: number): Matrix {
 
 /** A length of a layer in which so many pixels fit: the next power of two. */
 const roomFor = (pixels: number) => 2 ** Math.ceil(Math.log2(Math.max(SMALLEST_LAYER, pixels)));
+
+function wholeBox({ x, y, width, height }: Box): Box {
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  return {
+    x: left,
+    y: top,
+    width: Math.ceil(x + width) - left,
+    height: Math.ceil(y + height) - top,
+  };
+}
 
 const sizeOf = ({ width, height }: Size): Size => ({ width, height });

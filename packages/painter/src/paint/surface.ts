@@ -8,6 +8,12 @@ export interface PixelData {
   readonly data: Uint8ClampedArray;
 }
 
+/** Pixels that are painted by ourselves: so many to a row. */
+export interface PixelRows {
+  readonly stride: number;
+  readonly pixels: PixelData;
+}
+
 /**
  * What the painter needs of a Canvas 2D context. The browser's own and the server's both have it, so
  * that one painter serves the stage and the film.
@@ -48,7 +54,15 @@ export interface PaintContext<Image, Outline, Gradient extends GradientHandle> {
   ): void;
   createImageData(width: number, height: number): PixelData;
   getImageData(x: number, y: number, width: number, height: number): PixelData;
-  putImageData(pixels: PixelData, x: number, y: number): void;
+  putImageData(
+    pixels: PixelData,
+    x: number,
+    y: number,
+    fromX: number,
+    fromY: number,
+    width: number,
+    height: number,
+  ): void;
   fill(outline: Outline, rule: 'nonzero' | 'evenodd'): void;
   stroke(outline: Outline): void;
   createLinearGradient(x1: number, y1: number, x2: number, y2: number): Gradient;

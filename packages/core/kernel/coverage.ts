@@ -1,0 +1,278 @@
+// How much of each pixel polygons cover, and painting what is covered, in AssemblyScript: compiled to WebAssembly by
+// `npm run kernel`. Coverage is exact: each line adds the signed area to the right of it, as differences along a row
+// (as font rasterisers do; Levien 2016, "Inside the fastest font renderer in the world").
+
+/**
+ * Adds a closed polygon to the differences of coverage.
+ *
+ * @param points float32 x, y of each, pixels from the corner of the grid
+ * @param count of points
+ * @param differences float32 [height][width + 2]
+ */
+export function cover(
+  points: usize,
+  count: i32,
+  differences: usize,
+  width: i32,
+  height: i32,
+): void {
+  const last = points + ((<usize>(count - 1)) << 3);
+  let x = load<f32>(last);
+  let y = load<f32>(last, 4);
+  for (let at = 0; at < count; at++) {
+    const next = points + ((<usize>at) << 3);
+    const nextX = load<f32>(next);
+    const nextY = load<f32>(next, 4);
+    coverBesideEdge(x, y, nextX, nextY, differences, <f32>width, width, height);
+    x = nextX;
+    y = nextY;
+  }
+}
+
+/** Splits a line where it leaves the grid to the left or the right; what lies beside it counts as if on its edge. */
+function coverBesideEdge(
+  x0: f32,
+  y0: f32,
+  x1: f32,
+  y1: f32,
+  differences: usize,
+  right: f32,
+  width: i32,
+  height: i32,
+): void {
+  if (y0 === y1) return;
+  if (x0 > x1) {
+    // From left to right, with the opposite sign.
+    coverRightwards(x1, y1, x0, y0, -1, differences, right, width, height);
+  } else {
+    coverRightwards(x0, y0, x1, y1, 1, differences, right, width, height);
+  }
+}
+
+function coverRightwards(
+  x0: f32,
+  y0: f32,
+  x1: f32,
+  y1: f32,
+  sign: f32,
+  differences: usize,
+  right: f32,
+  width: i32,
+  height: i32,
+): void {
+  if (x1 <= 0) return addLine(0, y0, 0, y1, sign, differences, width, height);
+  if (x0 >= right) return;
+  if (x0 < 0) {
+    const y = y0 + ((y1 - y0) * -x0) / (x1 - x0);
+    addLine(0, y0, 0, y, sign, differences, width, height);
+    x0 = 0;
+    y0 = y;
+  }
+  if (x1 > right) {
+    y1 = y0 + ((y1 - y0) * (right - x0)) / (x1 - x0);
+    x1 = right;
+  }
+  addLine(x0, y0, x1, y1, sign, differences, width, height);
+}
+
+/** Adds the area to the right of a line that lies within the grid’s columns. */
+function addLine(
+  x0: f32,
+  y0: f32,
+  x1: f32,
+  y1: f32,
+  sign: f32,
+  differences: usize,
+  width: i32,
+  height: i32,
+): void {
+  if (y0 === y1) return;
+  if (y0 > y1) {
+    const x = x0;
+    x0 = x1;
+    x1 = x;
+    const y = y0;
+    y0 = y1;
+    y1 = y;
+    sign = -sign;
+  }
+  const slope = (x1 - x0) / (y1 - y0);
+  const limit = <f32>width;
+  const first = max(0, <i32>floor(y0));
+  const end = min(height, <i32>ceil(y1));
+  let x = x0 + (max(<f32>first, y0) - y0) * slope;
+  for (let row = first; row < end; row++) {
+    const rowTop = <f32>row;
+    const part = min(rowTop + 1, y1) - max(rowTop, y0);
+    // Rounding must not lead out of the grid.
+    const nextX = max<f32>(0, min(limit, x + slope * part));
+    const area = part * sign;
+    const left = min(x, nextX);
+    const right = max(x, nextX);
+    const leftPixel = floor(left);
+    const column = <i32>leftPixel;
+    const lastColumn = <i32>ceil(right);
+    const at = differences + ((<usize>(row * (width + 2) + column)) << 2);
+    if (lastColumn <= column + 1) {
+      const share = <f32>0.5 * (x + nextX) - leftPixel;
+      store<f32>(at, load<f32>(at) + area - area * share);
+      store<f32>(at, load<f32>(at, 4) + area * share, 4);
+    } else {
+      spread(at, lastColumn - column, left - leftPixel, right - left, area);
+    }
+    x = nextX;
+  }
+}
+
+/**
+ * Adds the area to the right of a line across several pixels of a row.
+ *
+ * @param at difference of the first of them
+ * @param count how many it crosses
+ * @param from where in the first pixel it begins, 0 to 1
+ * @param across how far it goes, pixels
+ * @param area of the row that it covers to its right, with its sign
+ */
+function spread(at: usize, count: i32, from: f32, across: f32, area: f32): void {
+  const each = <f32>1 / across;
+  let before: f32 = 0;
+  for (let pixel = 0; pixel < count; pixel++) {
+    // How much of the line's height lies left of this pixel's right edge, and the area that covers in it.
+    const enter = max<f32>(0, (<f32>pixel - from) * each);
+    const leave = min<f32>(1, (<f32>(pixel + 1) - from) * each);
+    const startX = max<f32>(<f32>pixel, from) - <f32>pixel;
+    const endX = min<f32>(<f32>(pixel + 1), from + across) - <f32>pixel;
+    const covered = enter + (leave - enter) * (1 - <f32>0.5 * (startX + endX));
+    const to = at + ((<usize>pixel) << 2);
+    store<f32>(to, load<f32>(to) + area * (covered - before));
+    before = covered;
+  }
+  const to = at + ((<usize>count) << 2);
+  store<f32>(to, load<f32>(to) + area * (1 - before));
+}
+
+/** Less coverage than this is none, more is all: sums are not exact. */
+const LEAST: f32 = 0.002;
+const MOST: f32 = 0.998;
+
+/**
+ * Paints what is covered, and clears the differences of it.
+ *
+ * @param differences as written by `cover`
+ * @param left @param top @param right @param bottom the part of the grid that may be covered
+ * @param pixels premultiplied RGBA, `stride` of them to a row
+ * @param evenOdd 1: what is covered twice is left out; 0: it is covered
+ * @param opacity 0 to 1
+ * @param colors uint32 [256], premultiplied RGBA; the first alone where `kind` is 0
+ * @param kind 0: one colour; 1: colours along a line; 2: around a focus
+ * @param map float32 [8]: a, b, c, d, e, f from pixels to the gradient's space, where colours go along x from 0 to 1, or
+ *   from the focus at the origin to a circle of radius 1, whose middle are the last two
+ */
+export function paintCovered(
+  differences: usize,
+  width: i32,
+  left: i32,
+  top: i32,
+  right: i32,
+  bottom: i32,
+  pixels: usize,
+  stride: i32,
+  evenOdd: i32,
+  opacity: f32,
+  colors: usize,
+  kind: i32,
+  map: usize,
+): void {
+  const plain = load<u32>(colors);
+  const solid = opacity >= 1 && plain >>> 24 === 255 && kind === 0;
+  for (let row = top; row < bottom; row++) {
+    const line = differences + ((<usize>(row * (width + 2))) << 2);
+    const to = pixels + ((<usize>(row * stride)) << 2);
+    let sum: f32 = 0;
+    let covered: f32 = 0;
+    let column = left;
+    while (column < right) {
+      const at = line + ((<usize>column) << 2);
+      const target = to + ((<usize>column) << 2);
+      // Four at once where nothing changes and all or nothing is covered.
+      if (
+        column + 4 <= right &&
+        (covered < LEAST || (solid && covered > MOST)) &&
+        !v128.any_true(v128.load(at))
+      ) {
+        if (covered > MOST) v128.store(target, i32x4.splat(plain));
+        column += 4;
+        continue;
+      }
+      const difference = load<f32>(at);
+      if (difference !== 0) {
+        sum += difference;
+        store<f32>(at, 0);
+        covered = abs(sum);
+        if (evenOdd) covered = abs(covered - 2 * nearest(covered * <f32>0.5));
+        if (covered > 1) covered = 1;
+      }
+      if (covered > MOST && solid) {
+        store<u32>(target, plain);
+      } else if (covered >= LEAST) {
+        const color = kind === 0 ? plain : colorAt(colors, kind, map, <f32>column, <f32>row);
+        blend(target, color, <u32>(covered * opacity * 256 + <f32>0.5));
+      }
+      column++;
+    }
+    // What is left beyond the last column.
+    for (let column = right; column < min(right + 2, width + 2); column++) {
+      store<f32>(line + ((<usize>column) << 2), 0);
+    }
+  }
+}
+
+function colorAt(colors: usize, kind: i32, map: usize, column: f32, row: f32): u32 {
+  const x = column + <f32>0.5;
+  const y = row + <f32>0.5;
+  const u = load<f32>(map) * x + load<f32>(map, 8) * y + load<f32>(map, 16);
+  let t = u;
+  if (kind === 2) {
+    const v = load<f32>(map, 4) * x + load<f32>(map, 12) * y + load<f32>(map, 20);
+    const middleX = load<f32>(map, 24);
+    const middleY = load<f32>(map, 28);
+    const along = u * middleX + v * middleY;
+    const room = max<f32>(<f32>1e-3, 1 - middleX * middleX - middleY * middleY);
+    t = (sqrt(along * along + room * (u * u + v * v)) - along) / room;
+  }
+  const index = <i32>(max<f32>(0, min<f32>(1, t)) * 255 + <f32>0.5);
+  return load<u32>(colors + ((<usize>index) << 2));
+}
+
+const PAIR: u32 = 0x00ff00ff;
+
+/** Paints a premultiplied colour over a pixel. @param share how much of it, 0 to 256 */
+function blend(target: usize, color: u32, share: u32): void {
+  const even = (((color & PAIR) * share) >>> 8) & PAIR;
+  const odd = (((color >>> 8) & PAIR) * share) & 0xff00ff00;
+  const source = even | odd;
+  const left = 256 - (source >>> 24) - (source >>> 31);
+  const below = load<u32>(target);
+  const evenBelow = (((below & PAIR) * left) >>> 8) & PAIR;
+  const oddBelow = (((below >>> 8) & PAIR) * left) & 0xff00ff00;
+  store<u32>(target, source + (evenBelow | oddBelow));
+}
+
+/** Colours divided by their opacity, in place, as canvases are written. */
+export function unpremultiply(pixels: usize, count: i32): void {
+  const end = pixels + ((<usize>count) << 2);
+  for (let at = pixels; at < end; at += 4) {
+    if (at + 16 <= end && !v128.any_true(v128.load(at))) {
+      at += 12;
+      continue;
+    }
+    const pixel = load<u32>(at);
+    const alpha = pixel >>> 24;
+    if (alpha === 255 || alpha === 0) continue;
+    const factor = <f32>255 / <f32>alpha;
+    const red = min<f32>(255, nearest(<f32>(pixel & 255) * factor));
+    const green = min<f32>(255, nearest(<f32>((pixel >>> 8) & 255) * factor));
+    const blue = min<f32>(255, nearest(<f32>((pixel >>> 16) & 255) * factor));
+    store<u32>(at, (alpha << 24) | ((<u32>blue) << 16) | ((<u32>green) << 8) | (<u32>red));
+  }
+}
