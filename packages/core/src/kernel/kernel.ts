@@ -12,6 +12,8 @@ interface Loops {
   readonly resample: (...numbers: number[]) => void;
   /** See kernel/yuv.ts for what the numbers are. */
   readonly yuv420: (...numbers: number[]) => void;
+  /** See kernel/banded.ts for what the numbers are. */
+  readonly solveBanded: (...numbers: number[]) => void;
   /** These three: see kernel/coverage.ts for what the numbers are. */
   readonly cover: (...numbers: number[]) => void;
   readonly paintCovered: (...numbers: number[]) => void;
@@ -36,8 +38,7 @@ export function instantiateKernel(bytes: number): Kernel {
   const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
   const module = new WebAssembly.Module(bytesOf(KERNEL_BASE64));
   const { exports } = new WebAssembly.Instance(module, { env: { memory } });
-  const { layer, resample, yuv420, cover, paintCovered, unpremultiply } = exports;
-  return { memory, layer, resample, yuv420, cover, paintCovered, unpremultiply };
+  return { ...exports, memory };
 }
 
 function bytesOf(base64: string): Uint8Array {

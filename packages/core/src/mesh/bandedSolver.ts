@@ -1,3 +1,8 @@
+import { instantiateKernel, type Kernel } from '../kernel';
+
+/** Where all solve, one after the other: bands are small, and browsers give few memories to a page. */
+let scratch: { kernel: Kernel; bytes: number; holds: BandedSolver | null } | null = null;
+
 /**
  * Solves A x = b for a symmetric, positive definite A, that is factorised once (Cholesky, A = L Lᵀ). Only the band
  * beside the diagonal is kept: number the unknowns so that those that belong together lie near each other.
@@ -44,40 +49,19 @@ export class BandedSolver {
     }
   }
 
-  /** Replaces b by x, for one right side or for two at once. */
-  solve(b: Float64Array, c: Float64Array | null = null): void {
-    if (c === null) this.solveBoth(b, new Float64Array(this.size));
-    else this.solveBoth(b, c);
-  }
-
-  private solveBoth(b: Float64Array, c: Float64Array): void {
-    const { band, stride, size } = this;
-    const width = stride - 1;
-    for (let row = 0; row < size; row++) {
-      const own = row * stride + width - row;
-      let first = b[row]!;
-      let second = c[row]!;
-      for (let at = row > width ? row - width : 0; at < row; at++) {
-        const value = band[own + at]!;
-        first -= value * b[at]!;
-        second -= value * c[at]!;
-      }
-      const scale = band[own + row]!;
-      b[row] = first * scale;
-      c[row] = second * scale;
+  /** Replaces b by x, for two right sides at once. @param b [size][2] */
+  solve(b: Float64Array): void {
+    const { band, size, stride } = this;
+    const bytes = band.byteLength + b.byteLength;
+    if (!scratch || scratch.bytes < bytes) {
+      scratch = { kernel: instantiateKernel(bytes), bytes, holds: null };
     }
-    for (let row = size - 1; row >= 0; row--) {
-      const own = row * stride + width - row;
-      const scale = band[own + row]!;
-      const first = b[row]! * scale;
-      const second = c[row]! * scale;
-      b[row] = first;
-      c[row] = second;
-      for (let at = row > width ? row - width : 0; at < row; at++) {
-        const value = band[own + at]!;
-        b[at]! -= value * first;
-        c[at]! -= value * second;
-      }
-    }
+    const { buffer } = scratch.kernel.memory;
+    if (scratch.holds !== this) new Float64Array(buffer, 0, band.length).set(band);
+    scratch.holds = this;
+    const right = new Float64Array(buffer, band.byteLength, b.length);
+    right.set(b);
+    scratch.kernel.solveBanded(0, size, stride - 1, band.byteLength);
+    b.set(right);
   }
 }

@@ -41,7 +41,8 @@ export class Deformation {
   private readonly weights: Float64Array;
   /** How much each vertex belongs to each hold: hold by hold. */
   private readonly shares: Float64Array;
-  private readonly right: readonly [Float64Array, Float64Array];
+  /** x and y of each free vertex in turn. */
+  private readonly right: Float64Array;
   private readonly cosines: Float64Array;
   private readonly sines: Float64Array;
 
@@ -63,8 +64,8 @@ export class Deformation {
       none || this.free.length === 0
         ? null
         : new BandedSolver(this.free.length, laplacian(edges, this.unknown));
+    this.right = new Float64Array(2 * this.free.length);
     this.shares = this.harmonicShares(held);
-    this.right = [new Float64Array(this.free.length), new Float64Array(this.free.length)];
     this.cosines = new Float64Array(count);
     this.sines = new Float64Array(count);
   }
@@ -91,9 +92,8 @@ export class Deformation {
 
   /** For each hold the harmonic function that is 1 on it and 0 on all others. */
   private harmonicShares(held: Int32Array): Float64Array {
-    const { count, free, solver, starts, neighbours, weights } = this;
+    const { count, free, solver, starts, neighbours, weights, right } = this;
     const shares = new Float64Array(this.holds.length * count);
-    const right = new Float64Array(free.length);
     this.holds.forEach((vertices, hold) => {
       const own = shares.subarray(hold * count, (hold + 1) * count);
       for (const vertex of vertices) own[vertex] = 1;
@@ -104,10 +104,10 @@ export class Deformation {
         for (let edge = starts[vertex]!; edge < starts[vertex + 1]!; edge++) {
           if (held[neighbours[edge]!] === hold) sum += weights[edge]!;
         }
-        right[at] = sum;
+        right[2 * at] = sum;
       }
       solver.solve(right);
-      for (let at = 0; at < free.length; at++) own[free[at]!] = right[at]!;
+      for (let at = 0; at < free.length; at++) own[free[at]!] = right[2 * at]!;
     });
     return shares;
   }
@@ -156,9 +156,8 @@ export class Deformation {
 
   /** The positions that suit the rotations best; held vertices stay. */
   private solvePositions(points: Float64Array): void {
-    const { free, unknown, starts, neighbours, weights, cosines, sines } = this;
+    const { free, unknown, starts, neighbours, weights, cosines, sines, right } = this;
     const { rest } = this.mesh;
-    const [rightX, rightY] = this.right;
     for (let at = 0; at < free.length; at++) {
       const vertex = free[at]!;
       let sumX = 0;
@@ -177,13 +176,13 @@ export class Deformation {
           sumY += weight * points[2 * other + 1]!;
         }
       }
-      rightX[at] = sumX;
-      rightY[at] = sumY;
+      right[2 * at] = sumX;
+      right[2 * at + 1] = sumY;
     }
-    this.solver!.solve(rightX, rightY);
+    this.solver!.solve(right);
     for (let at = 0; at < free.length; at++) {
-      points[2 * free[at]!] = rightX[at]!;
-      points[2 * free[at]! + 1] = rightY[at]!;
+      points[2 * free[at]!] = right[2 * at]!;
+      points[2 * free[at]! + 1] = right[2 * at + 1]!;
     }
   }
 }

@@ -215,20 +215,32 @@ describe('a banded solver', () => {
     fc.assert(
       fc.property(fc.array(value, { minLength: 6, maxLength: 30 }), (values) => {
         const size = values.length;
-        // Diagonally dominant, so positive definite, with two places beside the diagonal.
+        // Diagonally dominant, so positive definite, with up to five places beside the diagonal.
+        const width = size % 6;
         const entries = values.flatMap((off, row): [number, number, number][] => [
-          [row, row, 5],
-          ...(row > 0 ? [[row, row - 1, off] as [number, number, number]] : []),
-          ...(row > 1 ? [[row, row - 2, -off / 2] as [number, number, number]] : []),
+          [row, row, 12],
+          ...Array.from({ length: Math.min(row, width) }, (_, at): [number, number, number] => [
+            ...([row, row - 1 - at, off / (at + 1)] as const),
+          ]),
         ]);
-        const x = values.map((_, at) => Math.sin(at));
-        const b = new Float64Array(size);
+        const solver = new BandedSolver(size, entries);
+        const x = Float64Array.from({ length: 2 * size }, (_, at) => Math.sin(at));
+        const b = new Float64Array(2 * size);
         for (const [row, column, entry] of entries) {
-          b[row]! += entry * x[column]!;
-          if (row !== column) b[column]! += entry * x[row]!;
+          for (const side of [0, 1]) {
+            b[2 * row + side]! += entry * x[2 * column + side]!;
+            if (row !== column) b[2 * column + side]! += entry * x[2 * row + side]!;
+          }
         }
-        new BandedSolver(size, entries).solve(b);
-        b.forEach((found, at) => expect(found).toBeCloseTo(x[at]!, 9));
+        // Another one in between, as all solve in one place.
+        for (const last of [false, true]) {
+          const found = b.slice();
+          solver.solve(found);
+          found.forEach((value, at) => expect(value).toBeCloseTo(x[at]!, 9));
+          const other = Float64Array.of(6, 9);
+          if (!last) new BandedSolver(1, [[0, 0, 3]]).solve(other);
+          if (!last) expect([...other]).toEqual([expect.closeTo(2), expect.closeTo(3)]);
+        }
       }),
     );
   });

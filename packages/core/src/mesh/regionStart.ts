@@ -57,7 +57,8 @@ function smoothest(mesh: Mesh, fixed: readonly (number | null)[]): Float64Array 
   const unknown = new Map(order.map((vertex, at) => [vertex, at]));
   const rows = laplacianRows(mesh);
   const entries: [number, number, number][] = [];
-  const right = new Float64Array(order.length);
+  // The second right side stays empty.
+  const right = new Float64Array(2 * order.length);
   // Every row of the Laplacian counts with its square.
   for (const row of rows) {
     for (const [one, first] of row) {
@@ -65,7 +66,7 @@ function smoothest(mesh: Mesh, fixed: readonly (number | null)[]): Float64Array 
       if (at === undefined) continue;
       for (const [other, second] of row) {
         const to = unknown.get(other);
-        if (to === undefined) right[at]! -= first * second * values[other]!;
+        if (to === undefined) right[2 * at]! -= first * second * values[other]!;
         else if (to <= at) entries.push([at, to, first * second]);
       }
     }
@@ -73,7 +74,7 @@ function smoothest(mesh: Mesh, fixed: readonly (number | null)[]): Float64Array 
   // What no fixed value reaches stays out.
   order.forEach((_, at) => entries.push([at, at, 1e-9]));
   new BandedSolver(order.length, entries).solve(right);
-  order.forEach((vertex, at) => (values[vertex] = Math.max(0, Math.min(1, right[at]!))));
+  order.forEach((vertex, at) => (values[vertex] = Math.max(0, Math.min(1, right[2 * at]!))));
   return values;
 }
 
