@@ -23,28 +23,32 @@ import type { PixelRows } from './surface';
 /** Paints vector drawings that are bent with a mesh, whose outlines are others in every frame. */
 export class BentVectors {
   private readonly grid = new CoverageGrid();
+  /** From pixels of the surface to those of the box that is wanted. */
+  private toBox: Matrix = IDENTITY;
+
+  /** Begins with see-through pixels. @param box the whole pixels of the surface that are wanted */
+  begin({ x, y, width, height }: Box, stride: number): void {
+    this.toBox = translation(-x, -y);
+    this.grid.begin(width, height, stride);
+  }
 
   /**
+   * Paints a drawing over what is there.
+   *
    * @param toBox maps the drawing’s own units to those of the item’s box
    * @param place maps units of the mesh to pixels of the surface
-   * @param box the whole pixels of the surface that are wanted
-   * @param to takes them
    */
-  paint(
-    { bend, corner }: BentItem,
-    drawing: VectorDrawing,
-    toBox: Matrix,
-    place: Matrix,
-    { x, y, width, height }: Box,
-    { stride, pixels }: PixelRows,
-  ): void {
+  paint({ bend, corner }: BentItem, drawing: VectorDrawing, toBox: Matrix, place: Matrix): void {
     const toMesh = multiply(translation(corner.x, corner.y), toBox);
-    const toPixels = multiply(translation(-x, -y), multiply(place, toMesh));
+    const toPixels = multiply(this.toBox, multiply(place, toMesh));
     const tolerance = toleranceAt(meanScale(toPixels));
-    this.grid.begin(width, height, stride);
     for (const shape of bentShapes(drawing, bend, toMesh, tolerance)) {
       this.paintShape(shape, toPixels, tolerance);
     }
+  }
+
+  /** Gives all that was painted. */
+  finish({ pixels }: PixelRows): void {
     this.grid.finish(pixels.data);
   }
 

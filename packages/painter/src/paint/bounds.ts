@@ -11,6 +11,8 @@ import {
   intersectionOf,
   mappedBox,
   multiply,
+  scaling,
+  translation,
   unionOf,
 } from '@cruvo/core/geometry';
 import type { ImageStore, Picture } from './images';
@@ -50,6 +52,11 @@ export function paintedBoxOf(picture: Picture<unknown>, { width, height }: Drawi
     width: box.width * scale,
     height: box.height * scale,
   };
+}
+
+/** Maps a vector drawing's own units to a box of a width, whose corner is its origin. */
+export function boxOfDrawing({ viewBox }: VectorDrawing, width: number): Matrix {
+  return multiply(scaling(width / viewBox.width), translation(-viewBox.x, -viewBox.y));
 }
 
 function coveredBox(item: FrameItem, images: ImageStore<unknown>, view: Matrix): Box {

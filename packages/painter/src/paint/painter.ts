@@ -15,17 +15,14 @@ import {
   type Matrix,
   fitInside,
   intersectionOf,
-  mappedBox,
   multiply,
-  scaling,
   translation,
 } from '@cruvo/core/geometry';
-import { BentPictures } from './bentPictures';
-import { BentVectors } from './bentVectors';
-import { paintedBoxOf, pixelBoxOf, wholePixels } from './bounds';
+import { BentItems, type BentRun } from './bentItems';
+import { boxOfDrawing, paintedBoxOf, pixelBoxOf } from './bounds';
 import type { ImageStore, Picture } from './images';
 import type { Sprites } from './sprites';
-import type { GradientHandle, PixelRows, Surface } from './surface';
+import type { GradientHandle, Surface } from './surface';
 
 export interface Size {
   readonly width: number;
@@ -36,8 +33,7 @@ export interface Size {
 export interface PaintResources<Image, Outline, Gradient extends GradientHandle> {
   readonly outlines: WeakMap<VectorShape | PaintTransform, Outline>;
   readonly gradients: WeakMap<Exclude<Paint, string>, Gradient>;
-  readonly bentPictures: BentPictures<Image, Outline, Gradient>;
-  readonly bentVectors: BentVectors;
+  readonly bentItems: BentItems<Image, Outline, Gradient>;
   /** Null: every drawing is painted anew. */
   readonly sprites: Sprites<Image, Outline, Gradient> | null;
 }
@@ -49,8 +45,7 @@ export function paintResources<Image, Outline, Gradient extends GradientHandle>(
   return {
     outlines: new WeakMap(),
     gradients: new WeakMap(),
-    bentPictures: new BentPictures(surface),
-    bentVectors: new BentVectors(),
+    bentItems: new BentItems(surface),
     sprites,
   };
 }
@@ -61,24 +56,12 @@ interface Layer<Image, Outline, Gradient extends GradientHandle> {
   readonly painter: Painter<Image, Outline, Gradient>;
 }
 
-/** A surface whose pixels are written by ourselves. */
-interface PixelLayer<Image, Outline, Gradient extends GradientHandle> extends PixelRows {
-  readonly image: Image;
-  readonly surface: Surface<Image, Outline, Gradient>;
-}
-
 const SMALLEST_LAYER = 32;
-/** Sides of layers whose pixels are written go by this: they are copied whole, so that they must be hardly too large. */
-const PIXEL_STEP = 32;
-/** So many of them are kept. */
-const PIXEL_LAYERS = 24;
-
 /** Paints items onto one surface. */
 export class Painter<Image, Outline, Gradient extends GradientHandle> {
   /** Whether the surface stands as copying needs it: setting it up takes as long as copying. */
   private copying = false;
   private readonly layers = new Map<string, Layer<Image, Outline, Gradient>>();
-  private readonly pixelLayers = new Map<string, PixelLayer<Image, Outline, Gradient>>();
 
   constructor(
     private readonly surface: Surface<Image, Outline, Gradient>,
@@ -115,7 +98,18 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     view: Matrix,
     region: Box = { x: 0, y: 0, ...sizeOf(this.surface.context.canvas) },
   ): void {
-    for (const item of items) this.paintItem(item, images, view, region);
+    let at = 0;
+    while (at < items.length) {
+      const item = items[at]!;
+      if (item.kind === 'bent') {
+        const run = this.resources.bentItems.runFrom(at, items, images, view, region);
+        this.paintBent(run, images, view);
+        at += run.items.length;
+      } else {
+        this.paintItem(item, images, view, region);
+        at++;
+      }
+    }
   }
 
   /** Lets `paint` paint only inside a box of whole pixels. */
@@ -157,7 +151,12 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     return this.surface.context;
   }
 
-  private paintItem(item: FrameItem, images: ImageStore<Image>, view: Matrix, region: Box): void {
+  private paintItem(
+    item: Exclude<FrameItem, BentItem>,
+    images: ImageStore<Image>,
+    view: Matrix,
+    region: Box,
+  ): void {
     if (item.kind === 'group') {
       this.paintGroup(item, images, view, region);
       return;
@@ -169,51 +168,20 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
     }
     const picture = images.get(item.media);
     if (!picture) return;
-    if (item.kind === 'bent') this.paintBent(item, picture, view, region);
-    else this.paintDrawing(item, picture, place);
+    this.paintDrawing(item, picture, place);
   }
 
-  /** Paints what is bent by ourselves, pixel by pixel, and copies it onto the surface. */
-  private paintBent(item: BentItem, picture: Picture<Image>, view: Matrix, region: Box): void {
-    const box = intersectionOf(wholePixels(mappedBox(view, item.bounds)), wholeBox(region));
-    const { x, y, width, height } = box;
-    if (width <= 0 || height <= 0) return;
-    const layer = this.pixelLayer(box);
-    const place = multiply(view, item.matrix);
-    const { bentPictures, bentVectors } = this.resources;
-    if (picture.kind === 'vector') {
-      const toBox = boxOfDrawing(picture.drawing, item.width);
-      bentVectors.paint(item, picture.drawing, toBox, place, box, layer);
-    } else {
-      bentPictures.paint(item, picture.image, place, box, layer);
-    }
-    layer.surface.context.putImageData(layer.pixels, 0, 0, 0, 0, width, height);
+  /** Copies what was bent onto the surface, pixel by pixel. */
+  private paintBent(run: BentRun, images: ImageStore<Image>, view: Matrix): void {
+    const { box } = run;
+    if (!box) return;
+    const image = this.resources.bentItems.paint({ ...run, box }, images, view);
     const context = this.contextForPainting();
     context.setTransform(...IDENTITY);
     context.globalAlpha = 1;
     context.imageSmoothingEnabled = false;
-    context.drawImage(layer.image, 0, 0, width, height, x, y, width, height);
-  }
-
-  /** A layer whose pixels are written by ourselves. */
-  private pixelLayer({ width, height }: Size): PixelLayer<Image, Outline, Gradient> {
-    const across = PIXEL_STEP * Math.ceil(width / PIXEL_STEP);
-    const down = PIXEL_STEP * Math.ceil(height / PIXEL_STEP);
-    const key = `${across} ${down}`;
-    let layer = this.pixelLayers.get(key);
-    if (layer) {
-      this.pixelLayers.delete(key);
-    } else {
-      const empty = this.surface.layer(across, down);
-      const pixels = empty.surface.context.createImageData(across, down);
-      layer = { ...empty, pixels, stride: across };
-      if (this.pixelLayers.size >= PIXEL_LAYERS) {
-        this.pixelLayers.delete(this.pixelLayers.keys().next().value!);
-      }
-    }
-    // The one that was used last stands last.
-    this.pixelLayers.set(key, layer);
-    return layer;
+    const { x, y, width, height } = box;
+    context.drawImage(image, 0, 0, width, height, x, y, width, height);
   }
 
   private paintDrawing(item: DrawingItem, picture: Picture<Image>, place: Matrix): void {
@@ -394,22 +362,7 @@ export class Painter<Image, Outline, Gradient extends GradientHandle> {
   }
 }
 
-/** Maps a vector drawing's own units to a box of a width, whose corner is its origin. */
-function boxOfDrawing({ viewBox }: VectorDrawing, width: number): Matrix {
-  return multiply(scaling(width / viewBox.width), translation(-viewBox.x, -viewBox.y));
-}
-
 /** A length of a layer in which so many pixels fit: the next power of two. */
 const roomFor = (pixels: number) => 2 ** Math.ceil(Math.log2(Math.max(SMALLEST_LAYER, pixels)));
-
-function wholeBox({ x, y, width, height }: Box): Box {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  return {
-    x: left,
-    y: top,
-    width: Math.ceil(x + width) - left,
-    height: Math.ceil(y + height) - top,
-  };
-}
 
 const sizeOf = ({ width, height }: Size): Size => ({ width, height });

@@ -36,10 +36,10 @@ interface Setting<Image> extends Size {
   readonly view: Matrix;
 }
 
-/** Items next to each other that are expected to stay as they are, or one that is not. */
+/** Items next to each other of which all are expected to stay as they are, or none. */
 interface Run {
   readonly items: readonly PaintedItem[];
-  /** Digest of what is painted; null for an item that is painted for itself. */
+  /** Digest of what is painted; null where it is painted anew. */
   readonly key: number | null;
   readonly box: Box;
   /** Whether the background belongs to it. */
@@ -126,11 +126,13 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
     const paint: PaintRun<Image, Outline, Gradient> = (painter, wanted, toSurface) => {
       if (run.bottom && setting.background !== null) painter.fill(wanted, setting.background);
       const view = multiply(toSurface, setting.view);
-      for (const { item, box } of run.items) {
-        if (overlap(mappedBox(toSurface, box), wanted)) {
-          painter.paintItems([item], setting.images, view, wanted);
-        }
-      }
+      const items = run.items.filter(({ box }) => overlap(mappedBox(toSurface, box), wanted));
+      painter.paintItems(
+        items.map(({ item }) => item),
+        setting.images,
+        view,
+        wanted,
+      );
     };
     if (run.key !== null && this.lasting.has(run.key)) {
       this.runs.copy(this.painter, run.key, seen, this.frame, paint);
@@ -143,7 +145,13 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
   private runsOf(items: readonly PaintedItem[], { width, height }: Setting<Image>): Run[] {
     const runs: Run[] = [];
     let still: PaintedItem[] = [];
-    const close = () => {
+    let lively: PaintedItem[] = [];
+    const closeLively = () => {
+      const box = unionOf(lively.map((one) => one.box));
+      if (box) runs.push({ items: lively, key: null, box, bottom: false });
+      lively = [];
+    };
+    const closeStill = () => {
       const bottom = runs.length === 0;
       if (!bottom && still.length === 0) return;
       const digest = new Digest().number(bottom ? 1 : 0);
@@ -153,17 +161,19 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
       still = [];
     };
     for (const painted of items) {
-      const lively = this.frame - painted.changedAt < LIVELY_FRAMES;
+      const isLively = this.frame - painted.changedAt < LIVELY_FRAMES;
       // What mixes with the colours beneath it can stand in a bitmap only together with them.
       const mixes = painted.item.kind === 'group' && painted.item.blend !== 'normal';
-      if (!lively && !(mixes && runs.length > 0)) {
+      if (!isLively && !(mixes && runs.length > 0)) {
+        closeLively();
         still.push(painted);
-        continue;
+      } else {
+        closeStill();
+        lively.push(painted);
       }
-      close();
-      runs.push({ items: [painted], key: null, box: painted.box, bottom: false });
     }
-    close();
+    closeLively();
+    closeStill();
     return runs;
   }
 }
