@@ -6,9 +6,11 @@ export type LineStyle = Pick<Stroke, 'width' | 'cap' | 'join' | 'miterLimit'>;
 
 /** Corners flatter than this, as the cosine of the turn, need no join: both pieces share their ends. */
 const FLAT = 0.9;
+/** Pieces that share their ends are one polygon as long as they turn no further, radians: it must not cross itself. */
+const FURTHEST_TURN = 1;
 
 /**
- * The polygons that lines of a width cover: one for each straight piece, each corner and each end. All turn the same
+ * The polygons that lines of a width cover: along pieces that hardly turn, at each corner and each end. All turn the same
  * way, so that what several of them cover is covered once.
  */
 export class StrokePolygons {
@@ -17,11 +19,10 @@ export class StrokePolygons {
   private readonly turn: number;
   /** Directions of the pieces, x and y in turn. */
   private along: Float64Array = new Float64Array(0);
-  private readonly quad = new Float64Array(8);
 
   /**
    * @param tolerance how far a polygon may be away from the arc that it stands for, in the units of the line
-   * @param emit takes x and y of the points of a polygon, in a list that may be used again
+   * @param emit takes x and y of the points of a polygon, in a list of its own
    */
   constructor(
     private readonly style: LineStyle,
@@ -51,7 +52,10 @@ export class StrokePolygons {
   }
 
   private addPieces(line: Float64Array, pieces: number, closed: boolean): void {
-    const { along, half, quad } = this;
+    const { along, half } = this;
+    // Both sides of the pieces that are joined so far, and how far they have turned.
+    let strip: number[] = [];
+    let turned = 0;
     // Where a piece begins beside the line: a shared place at flat corners, else across its own direction.
     let sideX = -half * along[1]!;
     let sideY = half * along[0]!;
@@ -78,15 +82,15 @@ export class StrokePolygons {
         endX = afterX = (endX + afterX) / (1 + cosine);
         endY = afterY = (endY + afterY) / (1 + cosine);
       }
-      quad[0] = x + sideX;
-      quad[1] = y + sideY;
-      quad[2] = toX + endX;
-      quad[3] = toY + endY;
-      quad[4] = toX - endX;
-      quad[5] = toY - endY;
-      quad[6] = x - sideX;
-      quad[7] = y - sideY;
-      this.emit(quad);
+      if (strip.length === 0) strip.push(x + sideX, y + sideY, x - sideX, y - sideY);
+      strip.push(toX + endX, toY + endY, toX - endX, toY - endY);
+      turned += Math.acos(Math.min(1, Math.max(-1, cosine)));
+      const isFlat = hasCorner && cosine >= FLAT && !isLast;
+      if (!isFlat || turned > FURTHEST_TURN) {
+        this.emit(aroundOf(strip));
+        strip = [];
+        turned = 0;
+      }
       sideX = afterX;
       sideY = afterY;
       if (hasCorner && cosine < FLAT) this.addJoin(at, next, cosine, toX, toY);
@@ -163,6 +167,14 @@ export class StrokePolygons {
     }
     return found;
   }
+}
+
+/** Once around both sides of pieces, of which points on either side stand in turn. */
+function aroundOf(strip: readonly number[]): number[] {
+  const around: number[] = [];
+  for (let at = 0; at < strip.length; at += 4) around.push(strip[at]!, strip[at + 1]!);
+  for (let at = strip.length - 4; at >= 0; at -= 4) around.push(strip[at + 2]!, strip[at + 3]!);
+  return around;
 }
 
 /** Unit vectors along the pieces of a line. */

@@ -8,7 +8,7 @@ const COLORS = 256;
 const MAP_NUMBERS = 8;
 /** Bytes of a pixel, and of a difference of coverage. */
 const PIXEL_BYTES = 4;
-/** Pixels from the corner of the grid. */
+/** The mean distance of a polygon’s points from the corner of the grid, pixels. */
 const FURTHEST = 1e6;
 /** Points of a polygon that are written at once. */
 const MOST_POINTS = 8192;
@@ -39,8 +39,6 @@ export class CoverageGrid {
   private stride = 0;
   /** The part of the grid that was covered since the last painting. */
   private readonly covered = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
-  /** How far away the points are that were written, pixels. */
-  private reach = 0;
   private readonly colors = new WeakMap<readonly object[], Uint32Array>();
 
   /**
@@ -71,38 +69,39 @@ export class CoverageGrid {
   }
 
   /**
-   * Covers a polygon; nothing where a point of it is not finite, or further away than any picture reaches.
+   * Covers a polygon; nothing where its points are not finite, or further away than any picture reaches.
    *
    * @param points x and y of each in turn
    * @param toPixels from their units to pixels
    */
   cover(points: ArrayLike<number>, [a, b, c, d, e, f]: Matrix): void {
+    const { covered, kernel, width, height } = this;
     const count = points.length / 2;
-    const to = new Float32Array(this.kernel!.memory.buffer, POINTS_AT, 2 * MOST_POINTS);
+    const to = new Float32Array(kernel!.memory.buffer, POINTS_AT, 2 * MOST_POINTS);
+    let { left, top, right, bottom } = covered;
     // A large one in pieces that all begin at its first point: their areas add up to its own.
     for (let from = 1; from < count - 1; from += MOST_POINTS - 2) {
       const last = Math.min(count - 1, from + MOST_POINTS - 2);
-      this.reach = 0;
-      this.write(to, 0, a * points[0]! + c * points[1]! + e, b * points[0]! + d * points[1]! + f);
-      for (let at = from; at <= last; at++) {
-        const x = points[2 * at]!;
-        const y = points[2 * at + 1]!;
-        this.write(to, at - from + 1, a * x + c * y + e, b * x + d * y + f);
+      let reach = 0;
+      for (let at = from - 1; at <= last; at++) {
+        const point = at < from ? 0 : 2 * at;
+        const x = a * points[point]! + c * points[point + 1]! + e;
+        const y = b * points[point]! + d * points[point + 1]! + f;
+        to[2 * (at - from + 1)] = x;
+        to[2 * (at - from + 1) + 1] = y;
+        if (x < left) left = x;
+        if (x > right) right = x;
+        if (y < top) top = y;
+        if (y > bottom) bottom = y;
+        reach += Math.abs(x) + Math.abs(y);
       }
-      if (!(this.reach < FURTHEST)) return;
-      this.kernel!.cover(POINTS_AT, last - from + 2, HEAD_BYTES, this.width, this.height);
+      if (!(reach < FURTHEST * (last - from + 2))) return;
+      kernel!.cover(POINTS_AT, last - from + 2, HEAD_BYTES, width, height);
     }
-  }
-
-  private write(to: Float32Array, at: number, x: number, y: number): void {
-    const { covered } = this;
-    to[2 * at] = x;
-    to[2 * at + 1] = y;
-    this.reach = Math.max(this.reach, Math.abs(x), Math.abs(y));
-    if (x < covered.left) covered.left = x;
-    if (x > covered.right) covered.right = x;
-    if (y < covered.top) covered.top = y;
-    if (y > covered.bottom) covered.bottom = y;
+    covered.left = left;
+    covered.top = top;
+    covered.right = right;
+    covered.bottom = bottom;
   }
 
   /** Paints what was covered since the last painting. */
