@@ -3,7 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import asc from 'assemblyscript/asc';
 
-const SOURCES = ['layer.ts', 'resample.ts', 'yuv.ts', 'coverage.ts', 'banded.ts'];
+const SOURCES = ['layer.ts', 'resample.ts', 'yuv.ts', 'coverage.ts', 'banded.ts', 'deformation.ts'];
 const target = fileURLToPath(new URL('../src/kernel/compiled.ts', import.meta.url));
 
 /** The compiled bytes in base64. */

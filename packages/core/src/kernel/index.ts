@@ -1,1 +1,1 @@
-export { instantiateKernel, type Kernel } from './kernel';
+export { instantiateKernel, sharedKernel, type Kernel } from './kernel';

@@ -14,6 +14,8 @@ interface Loops {
   readonly yuv420: (...numbers: number[]) => void;
   /** See kernel/banded.ts for what the numbers are. */
   readonly solveBanded: (...numbers: number[]) => void;
+  /** See kernel/deformation.ts for what the numbers are. */
+  readonly deform: (...numbers: number[]) => void;
   /** These three: see kernel/coverage.ts for what the numbers are. */
   readonly cover: (...numbers: number[]) => void;
   readonly paintCovered: (...numbers: number[]) => void;
@@ -28,6 +30,25 @@ interface WebAssemblyInterface {
     module: object,
     imports: { env: { memory: Kernel['memory'] } },
   ) => { readonly exports: Loops };
+}
+
+/** A kernel for whoever computes just now: browsers give few memories to a page. */
+let shared: { readonly kernel: Kernel; readonly bytes: number; holder: object | null } | null =
+  null;
+
+/**
+ * The kernel that all share who need one only while they compute.
+ *
+ * @param bytes of memory, at least
+ * @returns whether the memory still holds what the same holder left there
+ */
+export function sharedKernel(holder: object, bytes: number): { kernel: Kernel; isHeld: boolean } {
+  if (!shared || shared.bytes < bytes) {
+    shared = { kernel: instantiateKernel(bytes), bytes, holder: null };
+  }
+  const isHeld = shared.holder === holder;
+  shared.holder = holder;
+  return { kernel: shared.kernel, isHeld };
 }
 
 const PAGE_BYTES = 65_536;

@@ -1,7 +1,4 @@
-import { instantiateKernel, type Kernel } from '../kernel';
-
-/** Where all solve, one after the other: bands are small, and browsers give few memories to a page. */
-let scratch: { kernel: Kernel; bytes: number; holds: BandedSolver | null } | null = null;
+import { sharedKernel } from '../kernel';
 
 /**
  * Solves A x = b for a symmetric, positive definite A, that is factorised once (Cholesky, A = L Lᵀ). Only the band
@@ -9,8 +6,9 @@ let scratch: { kernel: Kernel; bytes: number; holds: BandedSolver | null } | nul
  */
 export class BandedSolver {
   /** Row by row: the band before the diagonal, and the diagonal; its inverse after factorising. */
-  private readonly band: Float64Array;
-  private readonly stride: number;
+  readonly band: Float64Array;
+  /** Numbers to a row of the band. */
+  readonly stride: number;
 
   /**
    * @param size how many unknowns there are
@@ -52,16 +50,12 @@ export class BandedSolver {
   /** Replaces b by x, for two right sides at once. @param b [size][2] */
   solve(b: Float64Array): void {
     const { band, size, stride } = this;
-    const bytes = band.byteLength + b.byteLength;
-    if (!scratch || scratch.bytes < bytes) {
-      scratch = { kernel: instantiateKernel(bytes), bytes, holds: null };
-    }
-    const { buffer } = scratch.kernel.memory;
-    if (scratch.holds !== this) new Float64Array(buffer, 0, band.length).set(band);
-    scratch.holds = this;
+    const { kernel, isHeld } = sharedKernel(this, band.byteLength + b.byteLength);
+    const { buffer } = kernel.memory;
+    if (!isHeld) new Float64Array(buffer, 0, band.length).set(band);
     const right = new Float64Array(buffer, band.byteLength, b.length);
     right.set(b);
-    scratch.kernel.solveBanded(0, size, stride - 1, band.byteLength);
+    kernel.solveBanded(0, size, stride - 1, band.byteLength);
     b.set(right);
   }
 }

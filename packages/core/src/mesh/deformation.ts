@@ -1,3 +1,4 @@
+import { sharedKernel } from '../kernel';
 import type { Mesh } from './mesh';
 import { inBandOrder } from './bandOrder';
 import { BandedSolver } from './bandedSolver';
@@ -21,6 +22,8 @@ export interface Hold {
 const ROUNDS = 2;
 /** Weights of edges, as cotangents, are kept above this, so that thin triangles can't turn over. */
 const LEAST_WEIGHT = 0.05;
+const HOLD_BYTES = 6 * 8;
+const POINT_BYTES = 2 * 8;
 /** How firmly pieces without a common triangle hold together. */
 const LINK_WEIGHT = 1;
 
@@ -41,10 +44,8 @@ export class Deformation {
   private readonly weights: Float64Array;
   /** How much each vertex belongs to each hold: hold by hold. */
   private readonly shares: Float64Array;
-  /** x and y of each free vertex in turn. */
-  private readonly right: Float64Array;
-  private readonly cosines: Float64Array;
-  private readonly sines: Float64Array;
+  /** All of that for the kernel. */
+  private readonly data: Uint8Array;
 
   constructor(
     private readonly mesh: Mesh,
@@ -64,10 +65,8 @@ export class Deformation {
       none || this.free.length === 0
         ? null
         : new BandedSolver(this.free.length, laplacian(edges, this.unknown));
-    this.right = new Float64Array(2 * this.free.length);
     this.shares = this.harmonicShares(held);
-    this.cosines = new Float64Array(count);
-    this.sines = new Float64Array(count);
+    this.data = this.packed();
   }
 
   /**
@@ -76,13 +75,24 @@ export class Deformation {
    * @param moves of the holds, in the order in which they were given
    */
   solve(moves: readonly Hold[]): Float64Array {
-    const points = this.blended(moves);
-    if (!this.solver) return points;
-    for (let round = 0; round < ROUNDS; round++) {
-      this.fitRotations(points);
-      this.solvePositions(points);
-    }
-    return points;
+    const { count, data, mesh, solver, holds, weights, free } = this;
+    if (holds.length === 0) return mesh.rest.slice();
+    const movesAt = data.byteLength;
+    const pointsAt = movesAt + HOLD_BYTES * holds.length;
+    const scratchAt = pointsAt + POINT_BYTES * count;
+    const bytes = scratchAt + POINT_BYTES * (count + free.length);
+    const { kernel, isHeld } = sharedKernel(this, bytes);
+    const { buffer } = kernel.memory;
+    if (!isHeld) new Uint8Array(buffer, 0, data.length).set(data);
+    const written = new Float64Array(buffer, movesAt, 6 * holds.length);
+    moves.forEach(({ cosine, sine, fromX, fromY, toX, toY }, at) => {
+      written.set([cosine, sine, fromX, fromY, toX, toY], 6 * at);
+    });
+    kernel.deform(
+      ...[0, count, weights.length, holds.length, solver ? free.length : 0],
+      ...[solver ? solver.stride - 1 : 0, solver ? ROUNDS : 0, movesAt, pointsAt, scratchAt],
+    );
+    return new Float64Array(buffer, pointsAt, 2 * count).slice();
   }
 
   /** How much each vertex belongs to a hold, 0 to 1. */
@@ -92,7 +102,9 @@ export class Deformation {
 
   /** For each hold the harmonic function that is 1 on it and 0 on all others. */
   private harmonicShares(held: Int32Array): Float64Array {
-    const { count, free, solver, starts, neighbours, weights, right } = this;
+    const { count, free, solver, starts, neighbours, weights } = this;
+    // x and y in turn, of which the second stays empty.
+    const right = new Float64Array(2 * free.length);
     const shares = new Float64Array(this.holds.length * count);
     this.holds.forEach((vertices, hold) => {
       const own = shares.subarray(hold * count, (hold + 1) * count);
@@ -112,78 +124,22 @@ export class Deformation {
     return shares;
   }
 
-  /** The movements of the holds, blended; held vertices are where their holds bring them. */
-  private blended(moves: readonly Hold[]): Float64Array {
-    const { count, shares, mesh } = this;
-    const points = new Float64Array(2 * count);
-    if (this.holds.length === 0) points.set(mesh.rest);
-    moves.forEach(({ cosine, sine, fromX, fromY, toX, toY }, hold) => {
-      const own = hold * count;
-      for (let vertex = 0; vertex < count; vertex++) {
-        const share = shares[own + vertex]!;
-        if (share === 0) continue;
-        const x = mesh.rest[2 * vertex]! - fromX;
-        const y = mesh.rest[2 * vertex + 1]! - fromY;
-        points[2 * vertex]! += share * (toX + cosine * x - sine * y);
-        points[2 * vertex + 1]! += share * (toY + sine * x + cosine * y);
-      }
-    });
-    return points;
-  }
-
-  /** The rotation of each vertex that brings its edges nearest to where they are. */
-  private fitRotations(points: Float64Array): void {
-    const { count, starts, neighbours, weights, cosines, sines } = this;
-    const { rest } = this.mesh;
-    for (let vertex = 0; vertex < count; vertex++) {
-      let cosine = 0;
-      let sine = 0;
-      for (let edge = starts[vertex]!; edge < starts[vertex + 1]!; edge++) {
-        const other = neighbours[edge]!;
-        const weight = weights[edge]!;
-        const x = rest[2 * other]! - rest[2 * vertex]!;
-        const y = rest[2 * other + 1]! - rest[2 * vertex + 1]!;
-        const nowX = points[2 * other]! - points[2 * vertex]!;
-        const nowY = points[2 * other + 1]! - points[2 * vertex + 1]!;
-        cosine += weight * (x * nowX + y * nowY);
-        sine += weight * (x * nowY - y * nowX);
-      }
-      const length = Math.sqrt(cosine * cosine + sine * sine);
-      cosines[vertex] = length > 1e-12 ? cosine / length : 1;
-      sines[vertex] = length > 1e-12 ? sine / length : 0;
+  /** Bytes of the data in the kernel’s memory, and what stands after them. */
+  private packed(): Uint8Array {
+    const { mesh, weights, shares, solver, starts, neighbours, free, unknown } = this;
+    const parts = [
+      ...[mesh.rest, weights, shares, solver?.band ?? new Float64Array(0)],
+      ...[starts, neighbours, free, unknown],
+    ];
+    // What comes after is aligned to whole floats.
+    const bytes = parts.reduce((sum, { byteLength }) => sum + byteLength, 0);
+    const data = new Uint8Array(8 * Math.ceil(bytes / 8));
+    let at = 0;
+    for (const { buffer, byteOffset, byteLength } of parts) {
+      data.set(new Uint8Array(buffer, byteOffset, byteLength), at);
+      at += byteLength;
     }
-  }
-
-  /** The positions that suit the rotations best; held vertices stay. */
-  private solvePositions(points: Float64Array): void {
-    const { free, unknown, starts, neighbours, weights, cosines, sines, right } = this;
-    const { rest } = this.mesh;
-    for (let at = 0; at < free.length; at++) {
-      const vertex = free[at]!;
-      let sumX = 0;
-      let sumY = 0;
-      for (let edge = starts[vertex]!; edge < starts[vertex + 1]!; edge++) {
-        const other = neighbours[edge]!;
-        const weight = weights[edge]!;
-        const cosine = 0.5 * (cosines[vertex]! + cosines[other]!);
-        const sine = 0.5 * (sines[vertex]! + sines[other]!);
-        const x = rest[2 * vertex]! - rest[2 * other]!;
-        const y = rest[2 * vertex + 1]! - rest[2 * other + 1]!;
-        sumX += weight * (cosine * x - sine * y);
-        sumY += weight * (sine * x + cosine * y);
-        if (unknown[other]! < 0) {
-          sumX += weight * points[2 * other]!;
-          sumY += weight * points[2 * other + 1]!;
-        }
-      }
-      right[2 * at] = sumX;
-      right[2 * at + 1] = sumY;
-    }
-    this.solver!.solve(right);
-    for (let at = 0; at < free.length; at++) {
-      points[2 * free[at]!] = right[2 * at]!;
-      points[2 * free[at]! + 1] = right[2 * at + 1]!;
-    }
+    return data;
   }
 }
 
