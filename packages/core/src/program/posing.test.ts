@@ -1,11 +1,8 @@
 import fc from 'fast-check';
 import {
   bodyControlId,
-  CHARACTER_VERSION,
   controlsOf,
   gripControlId,
-  NO_BODY,
-  plainPart,
   poseOf,
   standingOf,
   withBend,
@@ -14,37 +11,21 @@ import {
   withStop,
   withStopParts,
   type Character,
-  type Part,
 } from '../character';
-import { NO_EYES } from '../character/eyes';
 import { distance, type Point } from '../geometry';
 import { emptyTrack, withKey, type KeyTrack } from '../keys';
-import { inTable } from '../records';
 import { testMaterial } from '../testing';
-import { hash } from '../testing/testScene';
+import { boxBody } from '../testing/boxBody';
 import { toFlicks } from '../time';
 import { compile } from './compile';
 import { keyToReach, takeHold } from './posing';
 import { placeOfTarget } from './targets';
 
 /** A body of 120 by 100 units, and a head above it. */
-const BOXES = {
+const plain = boxBody({
   body: { x: 40, y: 150, width: 120, height: 100 },
   head: { x: 60, y: 40, width: 80, height: 100 },
-};
-const plain: Character = {
-  ...{ schemaVersion: CHARACTER_VERSION, name: 'Body', width: 200, height: 260, ...NO_BODY },
-  ...{ mouth: null, eyes: NO_EYES },
-  drawings: Object.fromEntries(
-    Object.entries(BOXES).map(([id, area]) => [id, { kind: 'raster', media: hash('a'), ...area }]),
-  ),
-  parts: inTable<Part>(
-    Object.entries(BOXES).map(([id, { x, y, width, height }]) => {
-      const pivot = { x: x + width / 2, y: y + height / 2 };
-      return plainPart({ id, name: id, drawing: id, pivot });
-    }),
-  ),
-};
+});
 /** The head goes 20 units down and 30 across, each by a control. */
 const moving = (
   [
