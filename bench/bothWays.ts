@@ -56,7 +56,9 @@ export function measureBothWays(ways: BothWays, motion: Motion): PaintingTimes {
 function withMotion(frame: Frame, motion: Motion, index: number): Frame {
   if (motion === 'spoken') return frame;
   const items = frame.items.map((item, at) =>
-    item.id === 'backdrop' ? item : moved(item, translation(3 * Math.sin(index / 9 + at), 0)),
+    item.id.startsWith('backdrop/')
+      ? item
+      : moved(item, translation(3 * Math.sin(index / 9 + at), 0)),
   );
   return { ...frame, items };
 }

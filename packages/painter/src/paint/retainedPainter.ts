@@ -5,6 +5,7 @@ import {
   type Matrix,
   fitInside,
   intersectionOf,
+  inverse,
   mappedBox,
   multiply,
   unionOf,
@@ -126,7 +127,8 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
     const paint: PaintRun<Image, Outline, Gradient> = (painter, wanted, toSurface) => {
       if (run.bottom && setting.background !== null) painter.fill(wanted, setting.background);
       const view = multiply(toSurface, setting.view);
-      const items = run.items.filter(({ box }) => overlap(mappedBox(toSurface, box), wanted));
+      const there = mappedBox(inverse(toSurface), wanted);
+      const items = run.items.filter(({ box }) => overlap(box, there));
       painter.paintItems(
         items.map(({ item }) => item),
         setting.images,
