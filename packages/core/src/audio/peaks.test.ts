@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { PEAK_RATE, PeakMeter, PeakPyramid } from './peaks';
 
 const RATE = 8000;
@@ -42,8 +43,8 @@ describe('PeakPyramid', () => {
     fc.assert(
       fc.property(
         fc.int8Array({ minLength: 2, maxLength: 400 }).filter((array) => array.length % 2 === 0),
-        fc.double({ min: 0, max: 0.4, noNaN: true }),
-        fc.double({ min: 0.001, max: 0.5, noNaN: true }),
+        evenly(0, 0.4),
+        evenly(0.001, 0.5),
         (values, start, span) => {
           const peaks = values.map((value, at) =>
             at % 2 === 0 ? -Math.abs(value) : Math.abs(value),

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { PITCH_RATE, PitchMeter } from './pitch';
 
 const RATE = 16_000;
@@ -20,7 +21,7 @@ function pitchesOf(samples: Float32Array, blocks = [samples.length]) {
 describe('the pitch of a voice', () => {
   it('is that of its fundamental, over the range of voices', () => {
     fc.assert(
-      fc.property(fc.double({ min: 70, max: 450, noNaN: true }), (hertz) => {
+      fc.property(evenly(70, 450), (hertz) => {
         const { values } = pitchesOf(buzz(hertz, 0.5));
         const inside = [...values].slice(2, -4);
         inside.forEach((found) =>

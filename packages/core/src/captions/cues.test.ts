@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { cuesOf } from './cues';
 import type { WrittenWord } from './writtenWords';
 
@@ -45,7 +46,7 @@ describe('cues', () => {
       fc.property(
         fc.array(word, { minLength: 1, maxLength: 30 }),
         fc.integer({ min: 1, max: 6 }),
-        fc.double({ min: 0, max: 1.2, noNaN: true }),
+        evenly(0, 1.2),
         (said, most, gap) => {
           const cues = cuesOf(words(said.join(' '), gap), atMost(most));
           expect(cues.flatMap((cue) => cue.words.map(({ text }) => text))).toEqual(said);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { testTypeface } from '../testing/testTypeface';
 import { linesNeeded, wrapped } from './wrap';
 
@@ -24,7 +25,7 @@ describe('words in lines', () => {
   it('need no more lines than the width asks for, and keep to it', () => {
     const texts = fc.array(fc.stringMatching(/^[a-z]{1,9}$/), { minLength: 1, maxLength: 20 });
     fc.assert(
-      fc.property(texts, fc.double({ min: 4.5, max: 20, noNaN: true }), (said, most) => {
+      fc.property(texts, evenly(4.5, 20), (said, most) => {
         const set = wrapped(said, testTypeface, most);
         expect(set.lines).toBe(linesNeeded(said, testTypeface, most));
         expect(set.width).toBeLessThanOrEqual(most + 1e-9);

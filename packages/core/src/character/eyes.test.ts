@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { eyesPose, lookOffset, NO_EYES, type Eyes } from './eyes';
 import { ovalReach, reachWithin, type Coverage } from './reach';
 
@@ -47,8 +48,8 @@ describe('eyes', () => {
     expect(lookOffset(eye, eye.center, eye.center)).toEqual({ x: 0, y: 0 });
   });
   it('never look further than they can, wherever the point is', () => {
-    const any = fc.double({ min: -1000, max: 1000, noNaN: true });
-    const reach = fc.array(fc.double({ min: 0, max: 40, noNaN: true }), {
+    const any = evenly(-1000, 1000);
+    const reach = fc.array(evenly(0, 40), {
       minLength: 8,
       maxLength: 48,
     });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import {
   distance,
   IDENTITY,
@@ -41,7 +42,7 @@ const line = (join: 'miter' | 'round', cap: 'butt' | 'square' = 'butt') =>
   shape({
     stroke: { paint: '#000000', width: 2, cap, join, miterLimit: 5, transform: null },
   });
-const number = fc.double({ min: -50, max: 50, noNaN: true });
+const number = evenly(-50, 50);
 
 describe('Digest', () => {
   const of = (...values: (number | string)[]) =>
@@ -118,7 +119,7 @@ describe('the version of an item', () => {
 describe('the bounds of an item', () => {
   it('hold all corners of a drawing, however it lies, and no more', () => {
     fc.assert(
-      fc.property(number, number, number, fc.double({ min: 0.1, max: 4 }), (x, y, angle, size) => {
+      fc.property(number, number, number, evenly(0.1, 4), (x, y, angle, size) => {
         fc.pre(Number.isFinite(size));
         const matrix = multiply(
           translation(x, y),

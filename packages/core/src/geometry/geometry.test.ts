@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { grow, unionOf } from './box';
 import {
   fitInside,
@@ -10,7 +11,7 @@ import {
   type Matrix,
 } from './matrix';
 
-const number = fc.double({ min: -100, max: 100, noNaN: true });
+const number = evenly(-100, 100);
 const matrix = fc.tuple(number, number, number, number, number, number) as fc.Arbitrary<Matrix>;
 const apply = ([a, b, c, d, e, f]: Matrix, x: number, y: number) => [
   a * x + c * y + e,
@@ -45,7 +46,7 @@ describe('matrices', () => {
 });
 
 it('fits a box into another as large as it goes, in the middle', () => {
-  const side = fc.double({ min: 1, max: 4000, noNaN: true });
+  const side = evenly(1, 4000);
   const size = fc.record({ width: side, height: side });
   fc.assert(
     fc.property(size, size, (inner, outer) => {

@@ -1,24 +1,20 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { inverse, multiply, scalingAbout, turning, type Matrix } from './matrix';
 import { between, distance, mapped } from './point';
 
-const number = fc.double({ min: -100, max: 100, noNaN: true });
+const number = evenly(-100, 100);
 const point = fc.record({ x: number, y: number });
 
 describe('maps of points', () => {
   it('turn about a point, keeping distances', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: -7, max: 7, noNaN: true }),
-        point,
-        point,
-        (angle, pivot, other) => {
-          const turned = mapped(turning(angle, pivot), other);
-          expect(distance(turned, pivot)).toBeCloseTo(distance(other, pivot), 6);
-          const still = mapped(turning(angle, pivot), pivot);
-          expect(distance(still, pivot)).toBeCloseTo(0, 6);
-        },
-      ),
+      fc.property(evenly(-7, 7), point, point, (angle, pivot, other) => {
+        const turned = mapped(turning(angle, pivot), other);
+        expect(distance(turned, pivot)).toBeCloseTo(distance(other, pivot), 6);
+        const still = mapped(turning(angle, pivot), pivot);
+        expect(distance(still, pivot)).toBeCloseTo(0, 6);
+      }),
     );
   });
   it('turn clockwise where y points down', () => {
@@ -27,15 +23,10 @@ describe('maps of points', () => {
   });
   it('grow about a point', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 0.1, max: 5, noNaN: true }),
-        point,
-        point,
-        (factor, pivot, other) => {
-          const grown = mapped(scalingAbout(factor, pivot), other);
-          expect(distance(grown, pivot)).toBeCloseTo(factor * distance(other, pivot), 6);
-        },
-      ),
+      fc.property(evenly(0.1, 5), point, point, (factor, pivot, other) => {
+        const grown = mapped(scalingAbout(factor, pivot), other);
+        expect(distance(grown, pivot)).toBeCloseTo(factor * distance(other, pivot), 6);
+      }),
     );
   });
   it('are taken back by their inverse', () => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { toFlicks } from '../time';
 import {
   emptyTrack,
@@ -46,7 +47,7 @@ describe('keys', () => {
     ).toBeGreaterThan(10);
   });
   it('never leave the values beside them on a curve whose handles lie between', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const share = evenly(0, 1);
     fc.assert(
       fc.property(share, share, share, share, share, (x1, y1, x2, y2, time) => {
         const value = eased({ kind: 'curve', x1, y1, x2, y2 }, time);
@@ -97,12 +98,12 @@ describe('edits of keys', () => {
 
 describe('thinning', () => {
   it('keeps every sample within its tolerance, with as few keys as that takes', () => {
-    const values = fc.array(fc.double({ min: -1, max: 1, noNaN: true }), {
+    const values = fc.array(evenly(-1, 1), {
       minLength: 1,
       maxLength: 80,
     });
     fc.assert(
-      fc.property(values, fc.double({ min: 0.001, max: 0.5, noNaN: true }), (list, tolerance) => {
+      fc.property(values, evenly(0.001, 0.5), (list, tolerance) => {
         const samples = list.map((value, index) => ({ time: 1000 * index, value }));
         const keys = thinned(samples, tolerance);
         for (const { time, value } of samples) {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { toFlicks } from '../time';
 import { EASINGS, keysSchema, type Key } from './keyTrack';
 import { keyValueAt } from './keyValue';
@@ -38,7 +39,7 @@ describe('a stroke that is drawn over keys', () => {
     const stroke = fc.array(
       fc.record({
         time: fc.integer({ min: 0, max: 1e9 }),
-        value: fc.double({ min: 0, max: 1, noNaN: true }),
+        value: evenly(0, 1),
       }),
       { minLength: 1, maxLength: 60 },
     );

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { bearingOf } from './bearing';
 import { breathOf } from './breath';
 import { gazeOf } from './gaze';
@@ -8,15 +9,9 @@ import { utteranceAt, type Utterance } from './talk';
 const LENGTH = 60;
 /** Phrases in order and apart. */
 const talks = fc
-  .array(
-    fc.tuple(
-      fc.double({ min: 0.3, max: 4, noNaN: true }),
-      fc.double({ min: 0.3, max: 5, noNaN: true }),
-    ),
-    {
-      maxLength: 14,
-    },
-  )
+  .array(fc.tuple(evenly(0.3, 4), evenly(0.3, 5)), {
+    maxLength: 14,
+  })
   .map((parts) => {
     let time = 0;
     return parts.map(([pause, lasts]): Utterance => {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { BandedSolver } from './bandedSolver';
 import { boundsOfPoints, placesIn, pointAt } from './bentMesh';
 import { Deformation, type Hold } from './deformation';
@@ -119,7 +120,7 @@ describe('a mesh', () => {
     }
   });
   it('is made of the thinnest and the smallest outlines without failing', () => {
-    const side = fc.double({ min: 0.01, max: 500, noNaN: true });
+    const side = evenly(0.01, 500);
     fc.assert(
       fc.property(side, side, (width, height) => {
         const mesh = meshOf([rectangle(3, 4, width, height)], [{ x: 3, y: 4 }]);
@@ -134,7 +135,7 @@ describe('a mesh', () => {
 
 describe('places in a mesh', () => {
   const mesh = meshOf(RING, []);
-  const inside = fc.double({ min: -20, max: 120, noNaN: true });
+  const inside = evenly(-20, 120);
   it('are where they were asked for, inside, in holes and outside', () => {
     fc.assert(
       fc.property(inside, inside, (x, y) => {
@@ -188,7 +189,7 @@ describe('a deformation', () => {
     expect(turnedOver.length).toBeLessThanOrEqual(after.length * 0.02);
   });
   it('stays finite and comes back, however far a point is dragged', () => {
-    const far = fc.double({ min: -1e5, max: 1e5, noNaN: true });
+    const far = evenly(-1e5, 1e5);
     fc.assert(
       fc.property(far, far, (x, y) => {
         const dragged = deformation.solve([hold(20, 5, 20, 5), hold(20, 195, x, y)]);
@@ -211,7 +212,7 @@ describe('a deformation', () => {
 
 describe('a banded solver', () => {
   it('solves what it was made for', () => {
-    const value = fc.double({ min: -1, max: 1, noNaN: true });
+    const value = evenly(-1, 1);
     fc.assert(
       fc.property(fc.array(value, { minLength: 6, maxLength: 30 }), (values) => {
         const size = values.length;

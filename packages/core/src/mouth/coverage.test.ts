@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { targetOf, VISEME_TARGETS } from './articulation';
 import { chartInMood, coverageOf, moodsOf, withPauseDrawing } from './coverage';
 import { nearestDrawing, type MouthChart, type MouthDrawing } from './mouthChart';
@@ -20,7 +21,7 @@ const viseme = fc.integer({ min: 0, max: 14 }) as fc.Arbitrary<Viseme>;
 const anyChart = fc
   .uniqueArray(viseme)
   .map((visemes) => chart(drawn(0), ...visemes.filter((one) => one > 0).map((one) => drawn(one))));
-const share = fc.double({ min: 0, max: 1, noNaN: true });
+const share = evenly(0, 1);
 const anyShape = fc.record({
   ...{ jaw: share, width: share, round: share, press: share, teeth: share, tongue: share },
 });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { STEP_RATE } from '../simulation';
 import { curveOfHappenings } from './curves';
 import { USUAL_STEPS } from './reactionEdits';
@@ -16,7 +17,7 @@ const shaped = (step: ShapingStep, values: readonly number[]) => [
 const at = (seconds: number) => Math.round(seconds * STEP_RATE);
 
 describe('a shaped curve', () => {
-  const value = fc.double({ min: -2, max: 2, noNaN: true });
+  const value = evenly(-2, 2);
   // Chance looks back for ten seconds and no further, which none of these reach.
   it.each(SHAPING_KINDS)('is the same in one piece and in several: %s', (kind) => {
     const step = USUAL_STEPS[kind];

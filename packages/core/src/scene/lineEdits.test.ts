@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../testing/evenly';
 import { testMaterial, testVoice } from '../testing/testScene';
 import { FLICKS_PER_SECOND, frameLength, toFlicks } from '../time';
 import { endOf, lineSchema, sceneTime, wholeLine, withReviewed, type Line } from './line';
@@ -30,11 +31,8 @@ const anyLine = fc
   .record({
     start: fc.integer({ min: 0, max: 10 * SECOND }),
     offset: fc.integer({ min: 0, max: 2 * SECOND - SHORTEST_LINE }),
-    share: fc.double({ min: 0, max: 1, noNaN: true }),
-    fades: fc.tuple(
-      fc.double({ min: 0, max: 0.5, noNaN: true }),
-      fc.double({ min: 0, max: 0.5, noNaN: true }),
-    ),
+    share: evenly(0, 1),
+    fades: fc.tuple(evenly(0, 0.5), evenly(0, 0.5)),
   })
   .map(({ start, offset, share, fades }): Line => {
     const room = 2 * SECOND - offset - SHORTEST_LINE;

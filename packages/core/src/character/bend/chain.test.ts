@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { distance, type Point } from '../../geometry';
 import { reaching, type Chain } from './chain';
 
@@ -17,7 +18,7 @@ const ARM = [
 const NECK = [0, 1, 2, 3, 4].map((at) => ({ x: 3 * (at % 2), y: -40 * at }));
 const lengthsOf = (points: readonly Point[]) =>
   points.slice(1).map((to, at) => distance(points[at]!, to));
-const far = fc.double({ min: -1000, max: 1000, noNaN: true });
+const far = evenly(-1000, 1000);
 
 describe.each([
   ['one splint', ARM.slice(0, 2)],
@@ -46,10 +47,7 @@ describe.each([
 });
 
 describe('an arm', () => {
-  const reachable = fc.tuple(
-    fc.double({ min: 0.25, max: 0.95, noNaN: true }),
-    fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
-  );
+  const reachable = fc.tuple(evenly(0.25, 0.95), evenly(-Math.PI, Math.PI));
   const whole = lengthsOf(ARM).reduce((sum, length) => sum + length, 0);
   const elbowSide = ([root, elbow, end]: readonly Point[]) =>
     Math.sign(

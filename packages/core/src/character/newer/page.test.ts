@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { hash } from '../../testing/testScene';
 import type { Drawing } from '../drawing';
 import { nameLikeness, overlapOf } from './likeness';
@@ -31,8 +32,8 @@ describe('pageChange', () => {
     expect(pageChange(PAGE, { width: 130, height: 50 }, pairs)).toEqual({ scale: 1, x: 30, y: 0 });
   });
   it('is undone by laying drawings on the earlier page', () => {
-    const number = fc.double({ min: -500, max: 500, noNaN: true });
-    const scale = fc.double({ min: 0.1, max: 8, noNaN: true });
+    const number = evenly(-500, 500);
+    const scale = evenly(0.1, 8);
     fc.assert(
       fc.property(number, number, scale, number, number, (x, y, factor, right, down) => {
         const before = drawing(x, y);

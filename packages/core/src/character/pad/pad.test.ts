@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { FIXTURES } from '../../document/fixtures';
 import { RICH_CHARACTERS } from '../../testing/richCharacters';
 import { withControl, withNewControl, withoutControl, withStop, withStopParts } from '../bodyEdits';
@@ -21,8 +22,8 @@ const DIAMOND = [
   { x: 0, y: -1 },
 ];
 const place = fc.record({
-  x: fc.double({ min: -1, max: 1, noNaN: true }),
-  y: fc.double({ min: -1, max: 1, noNaN: true }),
+  x: evenly(-1, 1),
+  y: evenly(-1, 1),
 });
 
 describe('the region of a pad', () => {

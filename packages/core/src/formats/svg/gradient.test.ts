@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { IDENTITY, multiply, type Matrix } from '../../geometry';
 import { definitionsOf } from './definitions';
 import { gradientOn, isUniform, wholeGradient } from './gradient';
@@ -15,7 +16,7 @@ const wholeOf = (gradients: string, id = 'g') => {
 const on = (gradients: string, outline = SQUARE, matrix: Matrix = IDENTITY) =>
   gradientOn(wholeOf(gradients), 1, { outline, matrix, definitions: new Map() });
 
-const number = fc.double({ min: -3, max: 3, noNaN: true });
+const number = evenly(-3, 3);
 const map = fc
   .tuple(number, number, number, number, number, number)
   .filter(([a, b, c, d]) => Math.abs(a * d - b * c) > 0.2) as fc.Arbitrary<Matrix>;
@@ -97,7 +98,7 @@ describe('gradientOn', () => {
     expect(on(wrong)).toEqual(on(`<linearGradient id="g">${STOPS}</linearGradient>`));
   });
   it('keeps stops in order and within the gradient, and the focus within the circle', () => {
-    const offsets = fc.array(fc.double({ min: -1, max: 2, noNaN: true }), {
+    const offsets = fc.array(evenly(-1, 2), {
       minLength: 2,
       maxLength: 6,
     });
@@ -120,7 +121,7 @@ describe('gradientOn', () => {
 describe('isUniform', () => {
   it('holds for turning, mirroring and sizing alone', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 7, noNaN: true }), fc.boolean(), (angle, mirrored) => {
+      fc.property(evenly(0, 7), fc.boolean(), (angle, mirrored) => {
         const [cos, sin] = [3 * Math.cos(angle), 3 * Math.sin(angle)];
         const turned: Matrix = [cos, sin, -sin, cos, 5, 6];
         const seen = mirrored ? multiply(turned, [-1, 0, 0, 1, 0, 0]) : turned;

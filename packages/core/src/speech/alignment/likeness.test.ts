@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { isOfSomethingElse, meanLoss, shareFound, UNLIKE } from './likeness';
 
 const word = (start: number, end: number, loss: number) => ({ text: 'w', start, end, loss });
@@ -50,8 +51,8 @@ describe('isOfSomethingElse', () => {
     expect(isOfSomethingElse(doubtful, true)).toBe(true);
   });
   it('never refuses for more being found, or for its sounding more alike', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
-    const loss = fc.double({ min: 0, max: 4, noNaN: true });
+    const share = evenly(0, 1);
+    const loss = evenly(0, 4);
     const count = fc.nat({ max: 20 });
     fc.assert(
       fc.property(

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { evenly } from '../../testing/evenly';
 import { BEAM, Beam } from './beam';
 
 const CONTEXTS = 500;
@@ -30,7 +31,7 @@ describe('Beam', () => {
     const path = fc.record({
       context: fc.nat({ max: CONTEXTS - 1 }),
       lasted: fc.constantFrom(0 as const, 1 as const),
-      score: fc.double({ min: -2 * BEAM, max: 0, noNaN: true }),
+      score: evenly(-2 * BEAM, 0),
     });
     fc.assert(
       fc.property(fc.array(path, { minLength: 1, maxLength: 600 }), (paths) => {
