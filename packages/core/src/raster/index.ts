@@ -1,1 +1,2 @@
 export * from './coverageGrid';
+export * from './unpremultiply';

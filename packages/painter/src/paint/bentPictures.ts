@@ -1,6 +1,7 @@
 import type { BentItem } from '@cruvo/core/frame';
+import { unpremultiply } from '@cruvo/core/raster';
 import { type Box, type Matrix, meanScale, scaling } from '@cruvo/core/geometry';
-import { paintTriangle, premultiply, unpremultiply, type PixelGrid } from './meshRaster';
+import { paintTriangle, premultiply, type PixelGrid } from './meshRaster';
 import type { GradientHandle, PixelData, PixelRows, Surface } from './surface';
 
 /** A picture at one size, ready to be read from. */
@@ -63,7 +64,7 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
         (rest[three + 1]! - corner.y) * scale + MARGIN,
       ]);
     }
-    unpremultiply(target);
+    unpremultiply(target.pixels);
   }
 
   /** A copy of a picture of about so many pixels for a unit. */

@@ -160,17 +160,3 @@ export function premultiply({ pixels }: PixelGrid): void {
       0;
   }
 }
-
-/** Colours divided by their opacity, in place; the pixels of a canvas are written so. */
-export function unpremultiply({ pixels }: PixelGrid): void {
-  for (let at = 0; at < pixels.length; at++) {
-    const pixel = pixels[at]!;
-    const alpha = pixel >>> 24;
-    if (alpha === 255 || alpha === 0) continue;
-    const factor = 255 / alpha;
-    const red = Math.min(255, Math.round((pixel & 0xff) * factor));
-    const green = Math.min(255, Math.round(((pixel >>> 8) & 0xff) * factor));
-    const blue = Math.min(255, Math.round(((pixel >>> 16) & 0xff) * factor));
-    pixels[at] = ((alpha << 24) | (blue << 16) | (green << 8) | red) >>> 0;
-  }
-}
