@@ -1,6 +1,11 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
+import { IDENTITY } from '@cruvo/core/geometry';
 import type { Picture } from '@cruvo/painter/paint';
-import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
+import {
+  browserPainter,
+  FrameCanvas,
+  showPixels,
+} from '../apps/web/src/studio/stage/browserImages';
 import { bentCharacter, LIMB_SVG, PICTURE_SIDE, STAGE, timeFrames, type Kind } from './bentBodies';
 
 /** Times of frames of so many characters, milliseconds, sorted. */
@@ -25,23 +30,21 @@ async function timeBodies({
     version: 0,
     bounds: { x: 0, y: 0, width, height },
   } as const;
-  painterFor(picture).paintItems(
-    [{ ...item, media: 'vector', matrix: [1, 0, 0, 1, 0, 0], width, height }],
-    new Map([['vector', vector]]),
-    [1, 0, 0, 1, 0, 0],
-  );
+  const upright = { ...item, media: 'vector', matrix: IDENTITY, width, height };
+  const vectors = new Map([['vector', vector]]);
+  showPixels(picture, browserPainter.paintItems([upright], vectors, IDENTITY, picture));
   const images = new Map<string, Picture<ImageBitmap>>([
     ['vector', vector],
     ['raster', { kind: 'raster', image: await createImageBitmap(picture) }],
   ]);
   const canvas = Object.assign(document.createElement('canvas'), STAGE);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  const painter = retainedPainterFor(canvas);
+  const painter = new FrameCanvas(canvas);
   const character = bentCharacter(kind);
   return timeFrames(
     Array.from({ length: characters }, () => character),
     (frame) => {
-      painter.paintFrame(frame, images, STAGE);
+      painter.show(frame, images, STAGE);
       context.getImageData(0, 0, 1, 1);
     },
     frames,

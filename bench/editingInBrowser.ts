@@ -8,7 +8,7 @@ import type { Line, Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle, frameStart, nearestFrame } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
+import { FrameCanvas } from '../apps/web/src/studio/stage/browserImages';
 import { History } from '../apps/web/src/history/history';
 import { timeEach } from './timing';
 
@@ -48,7 +48,7 @@ function editAll({ scene: first, characters, track, pictures, size }: Input): Ed
   );
   const canvas = Object.assign(document.createElement('canvas'), size);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  const painter = retainedPainterFor(canvas);
+  const painter = new FrameCanvas(canvas);
   let scene = first;
   begin = performance.now();
   let program = compile({ scene, characters: cast, tracks });
@@ -65,7 +65,7 @@ function editAll({ scene: first, characters, track, pictures, size }: Input): Ed
     differences(first, scene);
     program = compile({ scene, characters: cast, tracks }, program, select);
     player.swap(program);
-    painter.paintFrame(player.seek(frameMiddle(shown + at, scene.frameRate)), images, size);
+    painter.show(player.seek(frameMiddle(shown + at, scene.frameRate)), images, size);
     context.getImageData(0, 0, 1, 1);
   };
   const line = (change: (one: Line) => Partial<Line>) =>

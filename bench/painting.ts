@@ -1,7 +1,7 @@
 import type { Frame } from '@cruvo/core/frame';
 import { Player } from '@cruvo/core/program';
 import { frameMiddle } from '@cruvo/core/time';
-import { nodeSurface, retainedNodeSurface } from '@cruvo/film/images';
+import { nodePainter, retainedNodePainter } from '@cruvo/film/images';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 import { onPage } from './browserPage';
 import type { PaintedScene } from './demoScene';
@@ -31,17 +31,17 @@ export async function benchPaintingInNode(
   motion: Motion,
 ): Promise<PaintingFigures> {
   const images = await imagesOf(scene);
-  const anew = nodeSurface(SIZE.width, SIZE.height);
-  const kept = retainedNodeSurface(SIZE.width, SIZE.height);
-  const canvas = (way: Way) => (way === 'anew' ? anew : kept).canvas;
+  const kept = retainedNodePainter();
+  let anew = new Uint8ClampedArray();
   const player = new Player(scene.program);
   const ways = {
     frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
-    paint: (way: Way, frame: Frame) =>
-      void (way === 'anew' ? anew : kept).painter.paintFrame(frame, images, SIZE),
-    // Reading a pixel makes the canvas finish.
-    finish: (way: Way) => void canvas(way).getContext('2d').getImageData(0, 0, 1, 1),
-    pixels: (way: Way) => canvas(way).data(),
+    paint: (way: Way, frame: Frame) => {
+      if (way === 'kept') kept.paintFrame(frame, images, SIZE);
+      else anew = nodePainter.paintFrame(frame, images, SIZE);
+    },
+    finish: () => undefined,
+    pixels: (way: Way) => (way === 'kept' ? kept.plane.read(kept.plane.box) : anew),
   };
   return figuresOf(measureBothWays(ways, motion));
 }

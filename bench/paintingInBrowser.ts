@@ -6,7 +6,11 @@ import type { Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
+import {
+  browserPainter,
+  FrameCanvas,
+  showPixels,
+} from '../apps/web/src/studio/stage/browserImages';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 
 interface Input {
@@ -37,13 +41,13 @@ function paintAll({ scene, characters, tracks, pictures, size, motion }: Input):
     return { canvas, context: canvas.getContext('2d', { willReadFrequently: true })! };
   };
   const both = { anew: canvasOf(), kept: canvasOf() };
-  const painters = {
-    anew: painterFor(both.anew.canvas),
-    kept: retainedPainterFor(both.kept.canvas),
-  };
+  const kept = new FrameCanvas(both.kept.canvas);
   const ways = {
     frameAt: (index: number) => player.seek(frameMiddle(index, '24')),
-    paint: (way: Way, frame: Frame) => void painters[way].paintFrame(frame, images, size),
+    paint: (way: Way, frame: Frame) => {
+      if (way === 'kept') kept.show(frame, images, size);
+      else showPixels(both.anew.canvas, browserPainter.paintFrame(frame, images, size));
+    },
     finish: (way: Way) => void both[way].context.getImageData(0, 0, 1, 1),
     pixels: (way: Way) => both[way].context.getImageData(0, 0, size.width, size.height).data,
   };

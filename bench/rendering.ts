@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Player } from '@cruvo/core/program';
 import { heardLines, placedSound, type FilmSettings } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, toSeconds } from '@cruvo/core/time';
-import { drawingsOf, loadImages, nodeSurface, type NodeImages } from '@cruvo/film/images';
+import { drawingsOf, loadImages, nodePainter, type NodeImages } from '@cruvo/film/images';
 import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
 
@@ -73,12 +73,11 @@ function writeRawFrames(
   images: NodeImages,
   settings: FilmSettings,
 ): void {
-  const { canvas, painter } = nodeSurface(settings.width, settings.height);
   const player = new Player(program);
   const file = openSync(path, 'w');
   for (let index = 0; index < frameCount(program.scene.length, settings.frameRate); index++) {
-    painter.paintFrame(player.seek(frameMiddle(index, settings.frameRate)), images, settings);
-    writeSync(file, canvas.data());
+    const frame = player.seek(frameMiddle(index, settings.frameRate));
+    writeSync(file, nodePainter.paintFrame(frame, images, settings));
   }
   closeSync(file);
 }

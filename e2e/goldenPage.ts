@@ -2,7 +2,11 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import { Player, compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
 import type { Picture } from '@cruvo/painter/paint';
-import { painterFor, retainedPainterFor } from '../apps/web/src/studio/stage/browserImages';
+import {
+  browserPainter,
+  FrameCanvas,
+  showPixels,
+} from '../apps/web/src/studio/stage/browserImages';
 import { toFlicks } from '@cruvo/core/time';
 
 export type GoldenPage = { paintGolden: typeof paintGolden };
@@ -29,8 +33,12 @@ async function paintGolden(
     );
   }
   const canvas = Object.assign(document.createElement('canvas'), size);
-  const painter = retained ? retainedPainterFor(canvas) : painterFor(canvas);
-  const paint = (time: number) => painter.paintFrame(player.seek(toFlicks(time)), images, size);
+  const kept = new FrameCanvas(canvas);
+  const paint = (time: number) => {
+    const frame = player.seek(toFlicks(time));
+    if (retained) kept.show(frame, images, size);
+    else showPixels(canvas, browserPainter.paintFrame(frame, images, size));
+  };
   let played = 0;
   return GOLDEN_TIMES.map((time) => {
     for (; retained && played < time; played += 1 / RETAINED_RATE) paint(played);

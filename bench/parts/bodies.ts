@@ -13,7 +13,7 @@ import { Deformation, meshOf, type Hold } from '@cruvo/core/mesh';
 import { compile, Player } from '@cruvo/core/program';
 import { emptyScene, withMember } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
-import { nodeSurface, retainedNodeSurface } from '@cruvo/film/images';
+import { canvasOf, nodePainter, retainedNodePainter } from '@cruvo/film/images';
 import type { Picture } from '@cruvo/painter/paint';
 import {
   bentCharacter,
@@ -83,26 +83,21 @@ export async function bodies(): Promise<Report> {
 function imagesOf(): Map<string, Picture<Image>> {
   const vector = { kind: 'vector', drawing: readVectorDrawing(LIMB_SVG) } as const;
   const size = { width: Math.round((PICTURE_SIDE * 130) / 330), height: PICTURE_SIDE };
-  const { canvas, painter } = nodeSurface(size.width, size.height);
   const item = drawingItem('d', { kind: 'vector', media: 'vector', ...size }, IDENTITY);
-  painter.paintItems([item], new Map([['vector', vector]]), IDENTITY);
+  const pixels = nodePainter.paintItems([item], new Map([['vector', vector]]), IDENTITY, size);
   return new Map<string, Picture<Image>>([
     ['vector', vector],
-    ['raster', { kind: 'raster', image: canvas as unknown as Image }],
+    ['raster', { kind: 'raster', image: canvasOf(pixels, size) as unknown as Image }],
   ]);
 }
 
 async function inNode(kind: Kind, count: number): Promise<number[]> {
   const images = imagesOf();
-  const { canvas, painter } = retainedNodeSurface(STAGE.width, STAGE.height);
+  const painter = retainedNodePainter();
   const character = bentCharacter(kind);
   return timeFrames(
     Array.from({ length: count }, () => character),
-    (frame) => {
-      painter.paintFrame(frame, images, STAGE);
-      // Reading a pixel makes the canvas finish.
-      canvas.getContext('2d').getImageData(0, 0, 1, 1);
-    },
+    (frame) => void painter.paintFrame(frame, images, STAGE),
     FRAMES,
   );
 }
@@ -173,19 +168,18 @@ function swayTimes(): { readonly first: number; readonly later: number } {
 /** The share of colour values that differ between frames of which only the changes are painted, and those painted anew. */
 function difference(): number {
   const images = imagesOf();
-  const kept = retainedNodeSurface(STAGE.width, STAGE.height);
-  const anew = nodeSurface(STAGE.width, STAGE.height);
+  const kept = retainedNodePainter();
   const characters = [bentCharacter('vector'), bentCharacter('raster')];
   let [off, all] = [0, 0];
   for (let index = 0; index < 50; index++) {
     const frame = bentFrame(characters, (index * 37) % 211);
-    kept.painter.paintFrame(frame, images, STAGE);
-    anew.painter.paintFrame(frame, images, STAGE);
-    const [one, other] = [kept, anew].map(({ canvas }) => canvas.data());
-    one!.forEach((value, at) => {
-      if (Math.abs(value - other![at]!) > 24) off++;
+    kept.paintFrame(frame, images, STAGE);
+    const one = kept.plane.read(kept.plane.box);
+    const other = nodePainter.paintFrame(frame, images, STAGE);
+    one.forEach((value, at) => {
+      if (Math.abs(value - other[at]!) > 24) off++;
     });
-    all += one!.length;
+    all += one.length;
   }
   return off / all;
 }

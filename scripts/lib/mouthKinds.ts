@@ -13,7 +13,7 @@ import { DEFAULT_FIT, type MouthRig, lipsFrom } from '@cruvo/core/mouth';
 import { Player, SPEAKER, compile, spokenScene } from '@cruvo/core/program';
 import { ENGLISH, VISEME_NAMES, type VoiceTrack } from '@cruvo/core/speech';
 import { toFlicks } from '@cruvo/core/time';
-import { loadImages, nodeSurface } from '@cruvo/film/images';
+import { canvasOf, loadImages, nodePainter } from '@cruvo/film/images';
 import { readArtwork } from '@cruvo/media/artwork';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { analyseWorkingVoice } from '@cruvo/media/voice';
@@ -119,13 +119,10 @@ async function cellsOf(path: string, rigOf: Change, track: VoiceTrack): Promise<
       // The picture leads the sound.
       const time = toFlicks(middleOf(track, viseme) - DEFAULT_FIT.leadSeconds);
       const pose = player.poseAt(SPEAKER, time);
-      const { canvas, painter } = nodeSurface(CELL.width - 6, CELL.height - 6);
-      const view = multiply(
-        fitInside(box, { width: CELL.width - 6, height: CELL.height - 6 }),
-        translation(-box.x, -box.y),
-      );
-      painter.paintItems(itemsOf(character, IDENTITY, pose), images, view);
-      return canvas.encode('png');
+      const size = { width: CELL.width - 6, height: CELL.height - 6 };
+      const view = multiply(fitInside(box, size), translation(-box.x, -box.y));
+      const items = itemsOf(character, IDENTITY, pose);
+      return canvasOf(nodePainter.paintItems(items, images, view, size), size).encode('png');
     }),
   );
 }

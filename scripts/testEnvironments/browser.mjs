@@ -18,7 +18,7 @@ export default class BrowserEnvironment extends TestEnvironment {
     const { TextEncoder, TextDecoder, Headers, Response, Request, structuredClone } = globalThis;
     Object.assign(this.global, {
       ...{ TextEncoder, TextDecoder, Headers, Response, Request, structuredClone },
-      Path2D: class {},
+      ImageData: class {},
       ResizeObserver: class {
         observe() {}
         disconnect() {}

@@ -3,7 +3,16 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import asc from 'assemblyscript/asc';
 
-const SOURCES = ['layer.ts', 'resample.ts', 'yuv.ts', 'coverage.ts', 'banded.ts', 'deformation.ts'];
+const SOURCES = [
+  'layer.ts',
+  'resample.ts',
+  'yuv.ts',
+  'composite.ts',
+  'blend.ts',
+  'coverage.ts',
+  'banded.ts',
+  'deformation.ts',
+];
 const target = fileURLToPath(new URL('../src/kernel/compiled.ts', import.meta.url));
 
 /** The compiled bytes in base64. */

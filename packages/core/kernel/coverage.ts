@@ -2,6 +2,8 @@
 // `npm run kernel`. Coverage is exact: each line adds the signed area to the right of it, as differences along a row
 // (as font rasterisers do; Levien 2016, "Inside the fastest font renderer in the world").
 
+import { over } from './composite';
+
 /**
  * Adds a closed polygon to the differences of coverage.
  *
@@ -249,30 +251,6 @@ const PAIR: u32 = 0x00ff00ff;
 /** Paints a premultiplied colour over a pixel. @param share how much of it, 0 to 256 */
 function blend(target: usize, color: u32, share: u32): void {
   const even = (((color & PAIR) * share) >>> 8) & PAIR;
-  const odd = (((color >>> 8) & PAIR) * share) & 0xff00ff00;
-  const source = even | odd;
-  const left = 256 - (source >>> 24) - (source >>> 31);
-  const below = load<u32>(target);
-  const evenBelow = (((below & PAIR) * left) >>> 8) & PAIR;
-  const oddBelow = (((below >>> 8) & PAIR) * left) & 0xff00ff00;
-  store<u32>(target, source + (evenBelow | oddBelow));
-}
-
-/** Colours divided by their opacity, in place, as canvases are written. */
-export function unpremultiply(pixels: usize, count: i32): void {
-  const end = pixels + ((<usize>count) << 2);
-  for (let at = pixels; at < end; at += 4) {
-    if (at + 16 <= end && !v128.any_true(v128.load(at))) {
-      at += 12;
-      continue;
-    }
-    const pixel = load<u32>(at);
-    const alpha = pixel >>> 24;
-    if (alpha === 255 || alpha === 0) continue;
-    const factor = <f32>255 / <f32>alpha;
-    const red = min<f32>(255, nearest(<f32>(pixel & 255) * factor));
-    const green = min<f32>(255, nearest(<f32>((pixel >>> 8) & 255) * factor));
-    const blue = min<f32>(255, nearest(<f32>((pixel >>> 16) & 255) * factor));
-    store<u32>(at, (alpha << 24) | ((<u32>blue) << 16) | ((<u32>green) << 8) | (<u32>red));
-  }
+  const odd = (((color >>> 8) & PAIR) * share) & ~PAIR;
+  store<u32>(target, over(even | odd, load<u32>(target)));
 }

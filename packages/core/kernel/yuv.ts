@@ -7,7 +7,7 @@ const ROUND_OF_FOUR: i32 = 1 << 16;
 /**
  * Converts a block of pixels; all opaque.
  *
- * @param rgba its first pixel; rows are `width` pixels apart
+ * @param rgba its first pixel; rows are `rgbaStride` pixels apart
  * @param width even
  * @param height even
  * @param y first luma value of the block, rows `stride` bytes apart
@@ -15,6 +15,7 @@ const ROUND_OF_FOUR: i32 = 1 << 16;
  */
 export function yuv420(
   rgba: usize,
+  rgbaStride: i32,
   width: i32,
   height: i32,
   y: usize,
@@ -22,7 +23,7 @@ export function yuv420(
   v: usize,
   stride: i32,
 ): void {
-  const rowBytes: usize = (<usize>width) << 2;
+  const rowBytes: usize = (<usize>rgbaStride) << 2;
   const whole = width & ~7;
   for (let row = 0; row < height; row += 2) {
     const upper = rgba + <usize>row * rowBytes;

@@ -1,7 +1,7 @@
 import { type Character, itemsOf, poseAtRest } from '@cruvo/core/character';
 import { IDENTITY, type Matrix, scaling } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
-import { loadImages, nodeSurface } from '@cruvo/film/images';
+import { canvasOf, loadImages, nodePainter } from '@cruvo/film/images';
 
 /**
  * A character as a PNG, see-through around it.
@@ -16,12 +16,10 @@ export async function portraitOf(
   read: (media: string) => Promise<Buffer>,
 ): Promise<Buffer> {
   const images = await loadImages(Object.values(character.drawings), read);
-  const size = [character.width, character.height].map((side) =>
-    Math.max(1, Math.round(side * scale)),
-  );
-  const { canvas, painter } = nodeSurface(size[0]!, size[1]!);
+  const pixels = (side: number) => Math.max(1, Math.round(side * scale));
+  const size = { width: pixels(character.width), height: pixels(character.height) };
   const pose = as === 'drawn' ? AT_REST : poseAtRest(character);
   const view: Matrix = scaling(scale);
-  painter.paintItems(itemsOf(character, IDENTITY, pose), images, view);
-  return canvas.encode('png');
+  const items = itemsOf(character, IDENTITY, pose);
+  return canvasOf(nodePainter.paintItems(items, images, view, size), size).encode('png');
 }

@@ -3,7 +3,7 @@ import type { Frame } from '@cruvo/core/frame';
 import { IDENTITY } from '@cruvo/core/geometry';
 import { Player, compile } from '@cruvo/core/program';
 import type { Scene } from '@cruvo/core/scene';
-import { drawingsOf, loadImages, nodeSurface } from '@cruvo/film/images';
+import { canvasOf, drawingsOf, loadImages, nodePainter } from '@cruvo/film/images';
 
 /** Counts up when posters of the same documents come to look otherwise. */
 export const POSTER_VERSION = 1;
@@ -39,7 +39,5 @@ export async function paintPoster(
   read: (media: string) => Promise<Buffer>,
 ): Promise<Buffer> {
   const images = await loadImages(drawings, read);
-  const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
-  painter.paintFrame(frame, images, SIZE);
-  return canvas.encode('png');
+  return canvasOf(nodePainter.paintFrame(frame, images, SIZE), SIZE).encode('png');
 }

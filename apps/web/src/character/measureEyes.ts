@@ -7,9 +7,9 @@ import {
   reachWithin,
   withPartList,
 } from '@cruvo/core/character';
-import { type Box, multiply, scaling, translation } from '@cruvo/core/geometry';
+import { type Box, IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
-import { painterFor, type BrowserImages } from '../studio/stage/browserImages';
+import { browserPainter, type BrowserImages } from '../studio/stage/browserImages';
 
 /** Cells across the wider side of a white. */
 const CELLS = 96;
@@ -27,14 +27,14 @@ export function withMeasuredEyes(character: Character, images: BrowserImages): C
 /** Where a part covers what is beneath, alone and as drawn. */
 function coverageOf(character: Character, part: string, box: Box, images: BrowserImages): Coverage {
   const cell = Math.max(box.width, box.height) / CELLS;
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.ceil(box.width / cell));
-  canvas.height = Math.max(1, Math.ceil(box.height / cell));
+  const columns = Math.max(1, Math.ceil(box.width / cell));
+  const rows = Math.max(1, Math.ceil(box.height / cell));
   const one = partsOf(character).find(({ id }) => id === part)!;
   const alone = withPartList(character, [{ ...one, parent: null, hidden: false, clipped: false }]);
   const view = multiply(scaling(1 / cell), translation(-box.x, -box.y));
-  painterFor(canvas).paintItems(itemsOf(alone, view, AT_REST), images, [1, 0, 0, 1, 0, 0]);
-  const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-  const alpha = new Uint8Array(canvas.width * canvas.height).map((_, at) => data[at * 4 + 3]!);
-  return { x: box.x, y: box.y, cell, columns: canvas.width, rows: canvas.height, alpha };
+  const items = itemsOf(alone, view, AT_REST);
+  const size = { width: columns, height: rows };
+  const pixels = browserPainter.paintItems(items, images, IDENTITY, size);
+  const alpha = new Uint8Array(columns * rows).map((_, at) => pixels[at * 4 + 3]!);
+  return { x: box.x, y: box.y, cell, columns, rows, alpha };
 }

@@ -1,1 +1,2 @@
 export { instantiateKernel, sharedKernel, type Kernel } from './kernel';
+export * from './kernelMemory';

@@ -2,7 +2,7 @@ import { KERNEL_BASE64 } from './compiled';
 
 /** The innermost loops, compiled from the AssemblyScript in packages/core/kernel, with their memory. */
 export interface Kernel extends Loops {
-  readonly memory: { readonly buffer: ArrayBuffer };
+  readonly memory: { readonly buffer: ArrayBuffer; readonly grow: (pages: number) => number };
 }
 
 interface Loops {
@@ -16,10 +16,19 @@ interface Loops {
   readonly solveBanded: (...numbers: number[]) => void;
   /** See kernel/deformation.ts for what the numbers are. */
   readonly deform: (...numbers: number[]) => void;
-  /** These three: see kernel/coverage.ts for what the numbers are. */
+  /** These two: see kernel/coverage.ts for what the numbers are. */
   readonly cover: (...numbers: number[]) => void;
   readonly paintCovered: (...numbers: number[]) => void;
-  readonly unpremultiply: (...numbers: number[]) => void;
+  /** See kernel/blend.ts for what the numbers are. */
+  readonly blendPixels: (...numbers: number[]) => void;
+  /** These seven: see kernel/composite.ts for what the numbers are. */
+  readonly layOver: (...numbers: number[]) => void;
+  readonly keepWithin: (...numbers: number[]) => void;
+  readonly fadePixels: (...numbers: number[]) => void;
+  readonly fillPixels: (...numbers: number[]) => void;
+  readonly copyPixels: (...numbers: number[]) => void;
+  readonly premultiply: (...numbers: number[]) => void;
+  readonly readPixels: (...numbers: number[]) => void;
 }
 
 /** The part of the WebAssembly interface that is used; the core's library knows neither browsers nor Node. */
@@ -51,14 +60,18 @@ export function sharedKernel(holder: object, bytes: number): { kernel: Kernel; i
   return { kernel: shared.kernel, isHeld };
 }
 
-const PAGE_BYTES = 65_536;
+/** Bytes by which memories grow. */
+export const PAGE_BYTES = 65_536;
+
+/** Compiled once for all instances. */
+let compiled: object | null = null;
 
 /** An instance of the kernel of its own, with at least `bytes` of memory, all zero. */
 export function instantiateKernel(bytes: number): Kernel {
   const { WebAssembly } = globalThis as unknown as { WebAssembly: WebAssemblyInterface };
   const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE_BYTES) + 1 });
-  const module = new WebAssembly.Module(bytesOf(KERNEL_BASE64));
-  const { exports } = new WebAssembly.Instance(module, { env: { memory } });
+  compiled ??= new WebAssembly.Module(bytesOf(KERNEL_BASE64));
+  const { exports } = new WebAssembly.Instance(compiled, { env: { memory } });
   return { ...exports, memory };
 }
 

@@ -1,10 +1,19 @@
 import fc from 'fast-check';
 import { IDENTITY, translation, type Matrix } from '../geometry';
 import type { GradientStop, Paint } from '../frame';
+import { KernelMemory } from '../kernel';
 import { CoverageGrid, type CoveragePaint } from './coverageGrid';
+import { Plane } from './plane';
 
 const [WIDTH, HEIGHT] = [24, 16];
 const BLACK: CoveragePaint = { paint: '#000000', toPixels: IDENTITY, rule: 'nonzero', opacity: 1 };
+
+const memory = new KernelMemory();
+const emptyPlane = (width: number, height: number) => {
+  const plane = new Plane(memory, width, height);
+  plane.fill(plane.box, null);
+  return plane;
+};
 
 /** The pixels after polygons were painted one after the other. */
 function painted(
@@ -12,24 +21,23 @@ function painted(
   {
     width = WIDTH,
     height = HEIGHT,
-    stride = width,
     place = IDENTITY,
     how = {},
-    grid = new CoverageGrid(),
+    grid = new CoverageGrid(memory),
   }: {
     width?: number;
     height?: number;
-    stride?: number;
     place?: Matrix;
     how?: Partial<CoveragePaint>;
     grid?: CoverageGrid;
   } = {},
 ): Uint8ClampedArray {
-  grid.begin(width, height, stride);
+  const plane = emptyPlane(width, height);
+  grid.begin(plane, plane.box);
   for (const polygon of polygons) grid.cover(polygon, place);
   grid.paint({ ...BLACK, ...how });
-  const pixels = new Uint8ClampedArray(4 * stride * height);
-  grid.finish(pixels);
+  const pixels = plane.read(plane.box);
+  plane.giveBack();
   return pixels;
 }
 const alphaAt = (pixels: Uint8ClampedArray, x: number, y: number, width = WIDTH) =>
@@ -103,6 +111,33 @@ describe('what polygons cover', () => {
       }),
     );
   });
+  it('is painted inside the wanted box of a plane alone, where it lies', () => {
+    const plane = emptyPlane(WIDTH, HEIGHT);
+    const grid = new CoverageGrid(memory);
+    grid.begin(plane, { x: 6, y: 5, width: 9, height: 7 });
+    grid.cover(square(2.5, 3, 10), IDENTITY);
+    grid.paint({ ...BLACK, paint: '#20c040' });
+    const [part, whole] = [plane.read(plane.box), painted([square(2.5, 3, 10)])];
+    for (let y = 0; y < HEIGHT; y++) {
+      for (let x = 0; x < WIDTH; x++) {
+        const inside = x >= 6 && x < 15 && y >= 5 && y < 12;
+        expect(alphaAt(part, x, y)).toBe(inside ? alphaAt(whole, x, y) : 0);
+      }
+    }
+    expect(colorAt(part, 8, 8)).toEqual([0x20, 0xc0, 0x40, 255]);
+  });
+  it('leaves what is opaque opaque', () => {
+    const plane = emptyPlane(WIDTH, HEIGHT);
+    plane.fill(plane.box, '#f0e0d0');
+    const grid = new CoverageGrid(memory);
+    grid.begin(plane, plane.box);
+    for (let turn = 0; turn < 30; turn++) {
+      grid.cover([1, 2, 20.3, 4.7, 9 - turn / 9, 15.2], IDENTITY);
+      grid.paint({ ...BLACK, paint: '#8090a0', opacity: 0.31 });
+    }
+    const pixels = plane.read(plane.box);
+    expect(pixels.every((value, at) => at % 4 < 3 || value === 255)).toBe(true);
+  });
   it('is covered once by polygons that turn the same way, and out where they turn the other way', () => {
     const both = painted([square(2, 2, 8), square(6, 4, 8)]);
     expect([3, 7, 12].map((x) => alphaAt(both, x, 5))).toEqual([255, 255, 255]);
@@ -136,7 +171,7 @@ describe('what polygons cover', () => {
     expect([alphaAt(pixels, 12, 8), alphaAt(pixels, 1, 1)]).toEqual([255, 0]);
   });
   it('leaves nothing behind in a grid that is used again, larger or smaller', () => {
-    const grid = new CoverageGrid();
+    const grid = new CoverageGrid(memory);
     const sizes = [
       ...[
         { width: 20, height: 10 },
@@ -144,7 +179,7 @@ describe('what polygons cover', () => {
         { width: 7, height: 40 },
       ],
       ...[
-        { width: 150, height: 100, stride: 160 },
+        { width: 150, height: 100 },
         { width: 24, height: 16 },
       ],
     ];
@@ -154,7 +189,7 @@ describe('what polygons cover', () => {
     }
   });
   it('covers nothing with points that are nowhere, and goes on', () => {
-    const grid = new CoverageGrid();
+    const grid = new CoverageGrid(memory);
     for (const lost of [NaN, Infinity, -Infinity, 1e30]) {
       const polygons = [[2, 2, lost, 3, 9, 9], square(4, 4, 4)];
       expect(painted(polygons, { grid })).toEqual(painted([square(4, 4, 4)]));
@@ -167,8 +202,9 @@ describe('what polygons cover', () => {
 
 describe('how it is painted', () => {
   it('lies over what was painted before, as strongly as it is opaque', () => {
-    const grid = new CoverageGrid();
-    grid.begin(WIDTH, HEIGHT, WIDTH);
+    const grid = new CoverageGrid(memory);
+    const plane = emptyPlane(WIDTH, HEIGHT);
+    grid.begin(plane, plane.box);
     const steps = [
       ['#ff0000', 1],
       ['#0000ff', 0.5],
@@ -178,8 +214,7 @@ describe('how it is painted', () => {
       grid.cover(square(2 + 4 * at, 2, 8), IDENTITY);
       grid.paint({ ...BLACK, paint, opacity });
     });
-    const pixels = new Uint8ClampedArray(4 * WIDTH * HEIGHT);
-    grid.finish(pixels);
+    const pixels = plane.read(plane.box);
     const near = (values: number[]) => values.map((value) => expect.closeTo(value, -0.8));
     expect(colorAt(pixels, 3, 5)).toEqual([255, 0, 0, 255]);
     expect(colorAt(pixels, 7, 5)).toEqual(near([127, 0, 127, 255]));

@@ -1,20 +1,21 @@
-import { colord } from 'colord';
 import type { LinearGradient, Paint, RadialGradient } from '../frame';
-import { inverse, multiply, type Matrix } from '../geometry';
-import { instantiateKernel, type Kernel } from '../kernel';
+import { inverse, multiply, translation, type Box, type Matrix } from '../geometry';
+import type { Block, KernelMemory } from '../kernel';
+import { colorOf, mixed } from './colors';
+import type { Plane } from './plane';
 
 /** Colours of a gradient, from its beginning to its end. */
 const COLORS = 256;
 const MAP_NUMBERS = 8;
-/** Bytes of a pixel, and of a difference of coverage. */
-const PIXEL_BYTES = 4;
+/** Bytes of a difference of coverage. */
+const DIFFERENCE_BYTES = 4;
 /** The mean distance of a polygon’s points from the corner of the grid, pixels. */
 const FURTHEST = 1e6;
 /** Points of a polygon that are written at once. */
 const MOST_POINTS = 8192;
-/** Bytes of what comes before the grid: colours, the map of a gradient, and points. */
+/** Bytes of colours, the map of a gradient, and points, which lie one after the other. */
 const HEAD_BYTES = 4 * (COLORS + MAP_NUMBERS + 2 * MOST_POINTS);
-const [COLORS_AT, MAP_AT, POINTS_AT] = [0, 4 * COLORS, 4 * (COLORS + MAP_NUMBERS)];
+const [MAP_AT, POINTS_AT] = [4 * COLORS, 4 * (COLORS + MAP_NUMBERS)];
 
 /** How what is covered is painted. */
 export interface CoveragePaint {
@@ -27,57 +28,53 @@ export interface CoveragePaint {
 }
 
 /**
- * Pixels on which polygons are painted, with smooth edges by how much of each pixel they cover. The same everywhere, and
- * faster than a canvas where every outline is new in every frame.
+ * Paints polygons onto planes, with smooth edges by how much of each pixel they cover. The same everywhere, and faster
+ * than a canvas where every outline is new in every frame.
  */
 export class CoverageGrid {
-  private kernel: Kernel | null = null;
-  /** How many pixels there is room for. */
-  private room = 0;
+  private head: Block | null = null;
+  /** Differences of coverage, all zero between two paintings. */
+  private differences: Block | null = null;
+  private plane: Plane | null = null;
   private width = 0;
   private height = 0;
-  private stride = 0;
+  /** The corner of the box, pixels of the plane. */
+  private corner = { x: 0, y: 0 };
   /** The part of the grid that was covered since the last painting. */
   private readonly covered = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
   private readonly colors = new WeakMap<readonly object[], Uint32Array>();
 
-  /**
-   * Begins with see-through pixels.
-   *
-   * @param stride pixels from a row to the next
-   */
-  begin(width: number, height: number, stride: number): void {
-    [this.width, this.height, this.stride] = [width, height, stride];
-    const needed = Math.max(width + 2, stride) * height;
-    if (!this.kernel || needed > this.room) {
-      this.room = Math.ceil(1.5 * needed);
-      this.kernel = instantiateKernel(HEAD_BYTES + 2 * PIXEL_BYTES * this.room);
-    } else {
-      this.pixels.fill(0);
+  /** @param memory in which the planes lie */
+  constructor(private readonly memory: KernelMemory) {}
+
+  /** Begins to paint onto a plane, inside a box of its pixels alone. */
+  begin(plane: Plane, { x, y, width, height }: Box): void {
+    this.plane = plane;
+    [this.width, this.height] = [width, height];
+    this.corner = { x, y };
+    const needed = DIFFERENCE_BYTES * (width + 2) * height;
+    if (!this.differences || this.differences.bytes < needed) {
+      if (this.differences) this.memory.giveBack(this.differences);
+      this.differences = this.memory.take(needed);
+      new Uint8Array(this.memory.buffer, this.differences.address, this.differences.bytes).fill(0);
     }
+    this.head ??= this.memory.take(HEAD_BYTES);
     this.uncovered();
-  }
-
-  /** The pixels, premultiplied RGBA; gone with the next beginning. */
-  private get pixels(): Uint32Array {
-    return new Uint32Array(this.kernel!.memory.buffer, this.pixelsAt, this.stride * this.height);
-  }
-
-  /** Differences of coverage stand before them, all zero between two paintings. */
-  private get pixelsAt(): number {
-    return HEAD_BYTES + PIXEL_BYTES * this.room;
   }
 
   /**
    * Covers a polygon; nothing where its points are not finite, or further away than any picture reaches.
    *
    * @param points x and y of each in turn
-   * @param toPixels from their units to pixels
+   * @param toPixels from their units to pixels of the plane
    */
-  cover(points: ArrayLike<number>, [a, b, c, d, e, f]: Matrix): void {
-    const { covered, kernel, width, height } = this;
+  cover(points: ArrayLike<number>, toPixels: Matrix): void {
+    const { covered, corner, memory, width, height } = this;
+    const [a, b, c, d] = toPixels;
+    const [e, f] = [toPixels[4] - corner.x, toPixels[5] - corner.y];
     const count = points.length / 2;
-    const to = new Float32Array(kernel!.memory.buffer, POINTS_AT, 2 * MOST_POINTS);
+    const pointsAt = this.head!.address + POINTS_AT;
+    const to = new Float32Array(memory.buffer, pointsAt, 2 * MOST_POINTS);
     let { left, top, right, bottom } = covered;
     // A large one in pieces that all begin at its first point: their areas add up to its own.
     for (let from = 1; from < count - 1; from += MOST_POINTS - 2) {
@@ -96,7 +93,7 @@ export class CoverageGrid {
         reach += Math.abs(x) + Math.abs(y);
       }
       if (!(reach < FURTHEST * (last - from + 2))) return;
-      kernel!.cover(POINTS_AT, last - from + 2, HEAD_BYTES, width, height);
+      memory.kernel.cover(...[pointsAt, last - from + 2, this.differences!.address, width, height]);
     }
     covered.left = left;
     covered.top = top;
@@ -106,32 +103,28 @@ export class CoverageGrid {
 
   /** Paints what was covered since the last painting. */
   paint({ paint, toPixels, rule, opacity }: CoveragePaint): void {
-    const { covered, kernel, width, height } = this;
+    const { corner, covered, memory, width, height } = this;
     const left = Math.min(width, Math.max(0, Math.floor(covered.left)));
     const right = Math.min(width, Math.max(0, Math.ceil(covered.right)));
     const top = Math.min(height, Math.max(0, Math.floor(covered.top)));
     const bottom = Math.min(height, Math.max(0, Math.ceil(covered.bottom)));
     this.uncovered();
     if (bottom <= top) return;
-    const { buffer } = kernel!.memory;
-    const colors = new Uint32Array(buffer, COLORS_AT, COLORS);
+    const plane = this.plane!;
+    const colorsAt = this.head!.address;
+    const colors = new Uint32Array(memory.buffer, colorsAt, COLORS);
     if (typeof paint === 'string') {
       colors[0] = colorOf(paint);
     } else {
       colors.set(this.colorsOf(paint));
-      new Float32Array(buffer, MAP_AT, MAP_NUMBERS).set(mapOf(paint, toPixels));
+      const toGrid: Matrix = multiply(translation(-corner.x, -corner.y), toPixels);
+      new Float32Array(memory.buffer, colorsAt + MAP_AT, MAP_NUMBERS).set(mapOf(paint, toGrid));
     }
-    kernel!.paintCovered(
-      ...[HEAD_BYTES, width, left, top, right, bottom, this.pixelsAt, this.stride],
-      ...[rule === 'evenodd' ? 1 : 0, opacity, COLORS_AT, kindOf(paint), MAP_AT],
+    memory.kernel.paintCovered(
+      ...[this.differences!.address, width, left, top, right, bottom],
+      ...[plane.addressOf(corner), plane.width],
+      ...[rule === 'evenodd' ? 1 : 0, opacity, colorsAt, kindOf(paint), colorsAt + MAP_AT],
     );
-  }
-
-  /** Writes the pixels, no longer multiplied by their opacity, row by row of `stride` pixels. */
-  finish(to: Uint8ClampedArray): void {
-    const count = this.stride * this.height;
-    this.kernel!.unpremultiply(this.pixelsAt, count);
-    to.set(new Uint8ClampedArray(this.kernel!.memory.buffer, this.pixelsAt, 4 * count));
   }
 
   private uncovered(): void {
@@ -179,32 +172,4 @@ function mapOf(paint: LinearGradient | RadialGradient, toPixels: Matrix): number
   const toCircle: Matrix = [scale, 0, 0, scale, -paint.fx * scale, -paint.fy * scale];
   const middle = [(paint.cx - paint.fx) * scale, (paint.cy - paint.fy) * scale];
   return [...multiply(toCircle, inverse(toPixels)), ...middle];
-}
-
-const colors = new Map<string, Uint32Array>();
-/** So many colours are kept. */
-const KEPT_COLORS = 4096;
-
-function colorOf(css: string): number {
-  let known = colors.get(css);
-  if (!known) {
-    if (colors.size > KEPT_COLORS) colors.clear();
-    colors.set(css, (known = Uint32Array.of(mixed(css, css, 0))));
-  }
-  return known[0]!;
-}
-
-/** A colour between two, premultiplied, as pixels hold it. */
-function mixed(one: string, other: string, share: number): number {
-  const [from, to] = [colord(one).toRgb(), colord(other).toRgb()];
-  const at = (a: number, b: number) => a + share * (b - a);
-  const alpha = at(from.a, to.a);
-  const byte = (a: number, b: number) => Math.round(at(a, b) * alpha);
-  return (
-    ((Math.round(255 * alpha) << 24) |
-      (byte(from.b, to.b) << 16) |
-      (byte(from.g, to.g) << 8) |
-      byte(from.r, to.r)) >>>
-    0
-  );
 }

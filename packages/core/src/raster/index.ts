@@ -1,2 +1,3 @@
+export * from './colors';
 export * from './coverageGrid';
-export * from './unpremultiply';
+export * from './plane';

@@ -4,7 +4,7 @@ import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/
 import { type Box, multiply, scaling, translation, turning } from '@cruvo/core/geometry';
 import { Player } from '@cruvo/core/program';
 import { frameMiddle } from '@cruvo/core/time';
-import { nodeSurface, retainedNodeSurface, type NodeImages } from '../images';
+import { nodePainter, retainedNodePainter, type NodeImages } from '../images';
 import { CELL, richSceneInNode, shareOfValuesOff } from '../testing/goldenSheet';
 
 /** What a frame painted piece by piece may differ from one painted anew: so many of its values by more than 24 of 255. */
@@ -19,12 +19,11 @@ function compare(
   size: { width: number; height: number },
   budget?: { sprites: number; runs: number },
 ) {
-  const kept = retainedNodeSurface(size.width, size.height, budget);
-  const anew = nodeSurface(size.width, size.height);
+  const kept = retainedNodePainter(budget);
   return frames.map((frame) => {
-    const regions = kept.painter.paintFrame(frame, pictures, size);
-    anew.painter.paintFrame(frame, pictures, size);
-    return { off: shareOfValuesOff(kept.canvas.data(), anew.canvas.data(), 24), regions };
+    const regions = kept.paintFrame(frame, pictures, size);
+    const anew = nodePainter.paintFrame(frame, pictures, size);
+    return { off: shareOfValuesOff(kept.plane.read(kept.plane.box), anew, 24), regions };
   });
 }
 
@@ -122,15 +121,16 @@ describe('whatever comes, goes and moves', () => {
       translation(20, 20),
     );
     const see = { ...size, background: null };
-    const { canvas, painter } = retainedNodeSurface(size.width, size.height);
+    const painter = retainedNodePainter();
+    const isEmpty = () => painter.plane.read(painter.plane.box).every((value) => value === 0);
     painter.paintFrame({ ...see, items: [one] }, pictures, size);
-    expect(canvas.data().some((value) => value > 0)).toBe(true);
+    expect(isEmpty()).toBe(false);
     painter.paintFrame({ ...see, items: [] }, pictures, size);
-    expect(canvas.data().some((value) => value > 0)).toBe(false);
+    expect(isEmpty()).toBe(true);
   });
 
   it('is painted anew after another size, background or set of pictures', () => {
-    const { painter } = retainedNodeSurface(size.width, size.height);
+    const painter = retainedNodePainter();
     const empty: Frame = { ...size, background: '#ffffff', items: [] };
     const regions = () => [{ x: 0, y: 0, ...size }];
     expect(painter.paintFrame(empty, pictures, size)).toEqual(regions());

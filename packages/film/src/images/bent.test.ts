@@ -5,7 +5,7 @@ import { isInside, meshOf, outlineBounds, type BentMesh } from '@cruvo/core/mesh
 import { plainPart, type Character } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Picture } from '@cruvo/painter/paint';
-import { nodeSurface, retainedNodeSurface, tracerFor } from '.';
+import { canvasOf, nodePainter, retainedNodePainter, tracerFor } from '.';
 
 const SIZE = { width: 160, height: 120 };
 const BOX = { width: 80, height: 60 };
@@ -17,10 +17,11 @@ const vector: Picture<Image> = { kind: 'vector', drawing: readVectorDrawing(SVG)
 const raster: Picture<Image> = {
   kind: 'raster',
   image: (() => {
-    const { canvas, painter } = nodeSurface(4 * BOX.width, 4 * BOX.height);
+    const size = { width: 4 * BOX.width, height: 4 * BOX.height };
     const item = drawingItem('d', { kind: 'vector', media: 'v', ...BOX }, IDENTITY);
-    painter.paintItems([item], new Map([['v', vector]]), [4, 0, 0, 4, 0, 0]);
-    return canvas as unknown as Image;
+    const vectors = new Map([['v', vector]]);
+    const pixels = nodePainter.paintItems([item], vectors, [4, 0, 0, 4, 0, 0], size);
+    return canvasOf(pixels, size) as unknown as Image;
   })(),
 };
 /** All that shapes can be painted with. */
@@ -65,9 +66,7 @@ const straight = (media: Media, matrix: Matrix) =>
   drawingItem('arm', { kind: drawnAs(media), media, ...BOX }, matrix);
 
 function pixelsOf(item: FrameItem): Uint8ClampedArray {
-  const { canvas, painter } = nodeSurface(SIZE.width, SIZE.height);
-  painter.paintFrame({ ...SIZE, background: '#ffffff', items: [item] }, images, SIZE);
-  return canvas.getContext('2d').getImageData(0, 0, SIZE.width, SIZE.height).data;
+  return nodePainter.paintFrame({ ...SIZE, background: '#ffffff', items: [item] }, images, SIZE);
 }
 
 /** The share of colour values that differ by more than 40. */
@@ -116,12 +115,12 @@ describe.each([['v'], ['rich'], ['r']] as const)('a bent drawing (%s)', (media) 
     }
   });
   it('is the same where only what changed is painted', () => {
-    const { canvas, painter } = retainedNodeSurface(SIZE.width, SIZE.height);
+    const painter = retainedNodePainter();
     const frame = (item: FrameItem) => ({ ...SIZE, background: '#ffffff', items: [item] });
     painter.paintFrame(frame(bent(media, rigid, IDENTITY)), images, SIZE);
     const last = bent(media, wave, translation(30, 25));
     painter.paintFrame(frame(last), images, SIZE);
-    const data = canvas.getContext('2d').getImageData(0, 0, SIZE.width, SIZE.height).data;
+    const data = painter.plane.read(painter.plane.box);
     expect(difference(data, pixelsOf(last))).toBeLessThan(0.001);
   });
 });

@@ -1,11 +1,4 @@
-import {
-  createCanvas,
-  loadImage,
-  Path2D,
-  type Canvas,
-  type CanvasGradient,
-  type Image,
-} from '@napi-rs/canvas';
+import { createCanvas, loadImage, type Canvas, type Image } from '@napi-rs/canvas';
 import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Program } from '@cruvo/core/program';
@@ -13,16 +6,14 @@ import {
   Painter,
   RetainedPainter,
   traceParts,
+  type DrawImage,
   type ImageStore,
   type PaintBudget,
-  type PaintContext,
   type Picture,
-  type Surface,
+  type Size,
 } from '@cruvo/painter/paint';
 
 export type NodeImages = ImageStore<Image>;
-export type NodePainter = Painter<Image, Path2D, CanvasGradient>;
-export type NodeRetainedPainter = RetainedPainter<Image, Path2D, CanvasGradient>;
 
 /** Every drawing that a scene can show. */
 export function drawingsOf({ scene, members }: Program): Drawing[] {
@@ -53,40 +44,37 @@ export async function loadImages(
 
 /** Traces what parts of a character show. */
 export function tracerFor(images: NodeImages): (character: Character) => TraceParts {
-  const { surface } = surfaceOf(1, 1);
-  return (character) => (parts) => traceParts(surface, images, character, parts);
+  return (character) => (parts) => traceParts(nodePainter, images, character, parts);
 }
 
-/** A canvas on the server, and a painter for what is painted on it once. */
-export function nodeSurface(
-  width: number,
-  height: number,
-): { canvas: Canvas; painter: NodePainter } {
-  const { canvas, surface } = surfaceOf(width, height);
-  return { canvas, painter: new Painter(surface) };
-}
+/** The canvas on which pictures are drawn, as large as the largest of them so far. */
+let scratch = createCanvas(1, 1);
 
-/** A canvas on the server, and a painter for frames that follow each other on it. */
-export function retainedNodeSurface(
-  width: number,
-  height: number,
-  budget?: PaintBudget,
-): { canvas: Canvas; painter: NodeRetainedPainter } {
-  const { canvas, surface } = surfaceOf(width, height);
-  return { canvas, painter: new RetainedPainter(surface, budget) };
-}
+const drawImage: DrawImage<Image> = (image, box, place, { width, height }) => {
+  if (scratch.width < width || scratch.height < height) {
+    scratch = createCanvas(Math.max(width, scratch.width), Math.max(height, scratch.height));
+  }
+  const context = scratch.getContext('2d');
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.clearRect(0, 0, width, height);
+  context.setTransform(...place);
+  context.imageSmoothingQuality = 'medium';
+  context.drawImage(image, 0, 0, box.width, box.height);
+  return context.getImageData(0, 0, width, height).data;
+};
 
-function surfaceOf(width: number, height: number) {
+/** Paints pictures on the server that have nothing to do with each other. */
+export const nodePainter = new Painter(drawImage);
+
+/** Paints frames on the server that follow each other. */
+export const retainedNodePainter = (budget?: PaintBudget) => new RetainedPainter(drawImage, budget);
+
+/** A canvas that shows pixels. @param pixels RGBA row by row, not multiplied by opacity */
+export function canvasOf(pixels: Uint8ClampedArray, { width, height }: Size): Canvas {
   const canvas = createCanvas(width, height);
-  const context = canvas.getContext('2d') as unknown as PaintContext<Image, Path2D, CanvasGradient>;
-  const surface: Surface<Image, Path2D, CanvasGradient> = {
-    context,
-    outline: (path) => new Path2D(path),
-    layer: (layerWidth, layerHeight) => {
-      const layer = surfaceOf(layerWidth, layerHeight);
-      // A canvas can be drawn as an image, though the package's types tell them apart.
-      return { surface: layer.surface, image: layer.canvas as unknown as Image };
-    },
-  };
-  return { canvas, surface };
+  const context = canvas.getContext('2d');
+  const picture = context.createImageData(width, height);
+  picture.data.set(pixels);
+  context.putImageData(picture, 0, 0);
+  return canvas;
 }

@@ -4,7 +4,7 @@ import { type Artwork, type Character, itemsOf, partsOfArtwork } from '@cruvo/co
 import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
 import { readArtwork } from '@cruvo/media/artwork';
-import { loadImages, nodeSurface } from '../images/nodeImages';
+import { canvasOf, loadImages, nodePainter } from '../images/nodeImages';
 
 /** Of 255, by which a channel of a pixel may be off and still be alike: two renderers smooth edges differently. */
 const ALIKE = 40;
@@ -31,15 +31,15 @@ export async function comeIn(path: string, name: string): Promise<CameIn> {
 /** All layers that are seen, painted by Cruvo; a PNG as large as the page, or stretched to a size in pixels. */
 export async function painted(
   { artwork, read }: CameIn,
-  { width, height } = { width: Math.ceil(artwork.width), height: Math.ceil(artwork.height) },
+  size = { width: Math.ceil(artwork.width), height: Math.ceil(artwork.height) },
 ): Promise<Buffer> {
   const { parts, drawings } = partsOfArtwork(artwork);
   const images = await loadImages(Object.values(drawings), read);
-  const { canvas, painter } = nodeSurface(width, height);
   const seen = { parts, drawings } as Character;
+  const { width, height } = size;
   const onto: Matrix = [width / artwork.width, 0, 0, height / artwork.height, 0, 0];
-  painter.paintItems(itemsOf(seen, IDENTITY, AT_REST), images, onto);
-  return canvas.encode('png');
+  const items = itemsOf(seen, IDENTITY, AT_REST);
+  return canvasOf(nodePainter.paintItems(items, images, onto, size), size).encode('png');
 }
 
 /** Pixels on white, of one size [side * side * 3]. */

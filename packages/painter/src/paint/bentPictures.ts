@@ -1,8 +1,8 @@
 import type { BentItem } from '@cruvo/core/frame';
-import { unpremultiply } from '@cruvo/core/raster';
-import { type Box, type Matrix, meanScale, scaling } from '@cruvo/core/geometry';
+import type { Plane } from '@cruvo/core/raster';
+import { type Box, type Matrix, meanScale } from '@cruvo/core/geometry';
 import { paintTriangle, premultiply, type PixelGrid } from './meshRaster';
-import type { GradientHandle, PixelData, PixelRows, Surface } from './surface';
+import type { DrawImage, Size } from './images';
 
 /** A picture at one size, ready to be read from. */
 interface Source {
@@ -21,28 +21,26 @@ const LARGEST_SIDE = 4096;
 const KEPT_SIZES = 3;
 
 /** Paints pictures that are bent with a mesh, triangle by triangle, from copies of about the size that is seen. */
-export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
+export class BentPictures<Image> {
   private readonly sources = new WeakMap<object, Map<string, Source>>();
 
-  constructor(private readonly surface: Surface<Image, Outline, Gradient>) {}
+  constructor(private readonly drawImage: DrawImage<Image>) {}
 
   /**
+   * @param target an empty plane for the pixels of a box of the surface
    * @param place maps units of the mesh to pixels of the surface
-   * @param box the whole pixels of the surface that are wanted
-   * @param to takes them
    */
   paint(
+    { width, height, pixels }: Plane,
+    { x, y }: Box,
     item: BentItem,
     image: Image,
     place: Matrix,
-    { x, y, height }: Box,
-    { stride, pixels }: PixelRows,
   ): void {
     const { bend, corner } = item;
     const { mesh, points } = bend;
     const { grid: source, scale } = this.sourceFor(image, item, meanScale(place));
-    const target = gridOf(pixels, stride, height);
-    target.pixels.fill(0);
+    const target = { width, height, pixels };
     const [a, b, c, d, e, f] = place;
     const { rest, triangles } = mesh;
     for (let at = 0; at < triangles.length; at += 3) {
@@ -64,7 +62,6 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
         (rest[three + 1]! - corner.y) * scale + MARGIN,
       ]);
     }
-    unpremultiply(target.pixels);
   }
 
   /** A copy of a picture of about so many pixels for a unit. */
@@ -77,27 +74,19 @@ export class BentPictures<Image, Outline, Gradient extends GradientHandle> {
     if (!sizes) this.sources.set(image as object, (sizes = new Map()));
     const known = sizes.get(key);
     if (known) return known;
-    const source = { grid: this.copied(image, width * scale, height * scale), scale };
+    const source = { grid: this.copied(image, { width, height }, scale), scale };
     sizes.set(key, source);
     if (sizes.size > KEPT_SIZES) sizes.delete(sizes.keys().next().value!);
     return source;
   }
 
-  private copied(image: Image, width: number, height: number): PixelGrid {
-    const across = Math.ceil(width) + 2 * MARGIN;
-    const down = Math.ceil(height) + 2 * MARGIN;
-    const { context } = this.surface.layer(across, down).surface;
-    context.setTransform(...scaling(1));
-    context.imageSmoothingEnabled = true;
-    context.imageSmoothingQuality = 'medium';
-    context.drawImage(image, MARGIN, MARGIN, width, height);
-    const grid = gridOf(context.getImageData(0, 0, across, down), across, down);
+  private copied(image: Image, box: Size, scale: number): PixelGrid {
+    const width = Math.ceil(box.width * scale) + 2 * MARGIN;
+    const height = Math.ceil(box.height * scale) + 2 * MARGIN;
+    const place: Matrix = [scale, 0, 0, scale, MARGIN, MARGIN];
+    const { buffer, byteOffset } = this.drawImage(image, box, place, { width, height });
+    const grid = { width, height, pixels: new Uint32Array(buffer, byteOffset, width * height) };
     premultiply(grid);
     return grid;
   }
-}
-
-function gridOf({ data }: PixelData, width: number, height: number): PixelGrid {
-  const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
-  return { width, height, pixels };
 }

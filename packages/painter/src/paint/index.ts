@@ -1,5 +1,4 @@
 export * from './images';
 export * from './painter';
 export * from './retainedPainter';
-export * from './surface';
 export * from './traceParts';

@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { unpremultiply } from '@cruvo/core/raster';
 import { paintTriangle, premultiply, type PixelGrid, type TriangleCorners } from './meshRaster';
 
 const grid = (
@@ -48,7 +47,7 @@ describe('triangles', () => {
     expect(red).toBeLessThan(68);
   });
   it('beside each other leave no pixel out and paint none twice, however they lie', () => {
-    const place = fc.double({ min: 2, max: 38, noNaN: true });
+    const place = fc.integer({ min: 200, max: 3800 }).map((value) => value / 100);
     const point = fc.tuple(place, place);
     const counted = (corners: readonly (readonly [number, number])[]) => {
       const seen = grid(40, 40, () => 0);
@@ -105,20 +104,18 @@ describe('triangles', () => {
 const area = (a: readonly number[], b: readonly number[], c: readonly number[]) =>
   Math.abs((b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!)) / 2;
 
-it('colours are multiplied by their opacity and divided again, to within rounding', () => {
+it('colours are multiplied by their opacity, to within rounding', () => {
   const byte = fc.integer({ min: 0, max: 255 });
   fc.assert(
-    fc.property(byte, byte, byte, fc.integer({ min: 16, max: 255 }), (red, green, blue, alpha) => {
+    fc.property(byte, byte, byte, byte, (red, green, blue, alpha) => {
       const one = grid(1, 1, () => rgba(red, green, blue, alpha));
       premultiply(one);
       const [r, g, b, a] = channels(one.pixels[0]!);
       expect(a).toBe(alpha);
-      expect(Math.max(r!, g!, b!)).toBeLessThanOrEqual(alpha);
-      unpremultiply(one.pixels);
-      const back = channels(one.pixels[0]!);
       [red, green, blue].forEach((value, at) => {
-        expect(Math.abs(back[at]! - value)).toBeLessThanOrEqual(1 + 255 / alpha);
+        expect(Math.abs([r!, g!, b!][at]! - (value * alpha) / 255)).toBeLessThanOrEqual(1);
       });
+      expect(Math.max(r!, g!, b!)).toBeLessThanOrEqual(alpha);
     }),
   );
   const clear = grid(1, 1, () => rgba(9, 9, 9, 0));

@@ -5,270 +5,255 @@ import {
   type FrameItem,
   drawingItem,
   groupItem,
+  shapesItem,
 } from '@cruvo/core/frame';
-import { IDENTITY, type Matrix } from '@cruvo/core/geometry';
-import type { ImageStore } from './images';
+import { IDENTITY, type Matrix, scaling, translation } from '@cruvo/core/geometry';
+import { plainPicture } from '../testing/plainPicture';
+import type { ImageStore, Picture } from './images';
 import { Painter } from './painter';
-import type { PaintContext, Surface } from './surface';
 
-type Call = readonly [name: string, ...details: unknown[]];
+const SIZE = { width: 40, height: 20 };
 
-/** A context that writes down what it is asked to do. */
-function recorder() {
-  const calls: Call[] = [];
-  let gradients = 0;
-  const gradient = (name: string, numbers: number[]) => {
-    const id = `${name} ${++gradients}`;
-    calls.push([name, ...numbers]);
-    return {
-      id,
-      addColorStop: (offset: number, color: string) => void calls.push(['stop', offset, color]),
-    };
-  };
-  const context: PaintContext<string, string, ReturnType<typeof gradient>> = {
-    canvas: { width: 300, height: 200 },
-    globalCompositeOperation: 'source-over',
-    save: () => void calls.push(['save']),
-    restore: () => void calls.push(['restore']),
-    clip: (outline) => void calls.push(['clip', outline]),
-    fillStyle: '',
-    strokeStyle: '',
-    globalAlpha: 1,
-    lineWidth: 1,
-    lineCap: 'butt',
-    lineJoin: 'miter',
-    miterLimit: 10,
-    imageSmoothingEnabled: false,
-    imageSmoothingQuality: 'low',
-    setTransform: (...matrix) => void calls.push(['at', ...matrix]),
-    fillRect: (...box) => void calls.push(['rect', context.fillStyle, ...box]),
-    clearRect: (...box) => void calls.push(['clear', ...box]),
-    drawImage: (image: string, ...box: number[]) =>
-      void calls.push(['image', image, ...box, ...mixing()]),
-    fill: (outline, rule) =>
-      void calls.push(['fill', outline, context.fillStyle, context.globalAlpha, rule]),
-    stroke: (outline) =>
-      void calls.push(['stroke', outline, context.strokeStyle, context.lineWidth, context.lineCap]),
-    createImageData: (width, height) => ({ data: new Uint8ClampedArray(4 * width * height) }),
-    getImageData: (_x, _y, width, height) => ({ data: new Uint8ClampedArray(4 * width * height) }),
-    putImageData: (_pixels, ...corner) => void calls.push(['pixels', ...corner]),
-    createLinearGradient: (...numbers) => gradient('linear', numbers),
-    createRadialGradient: (...numbers) => gradient('radial', numbers),
-  };
-  const mixing = () => {
-    const { globalAlpha, globalCompositeOperation: blend } = context;
-    return globalAlpha === 1 && blend === 'source-over' ? [] : [globalAlpha, blend];
-  };
-  let outlines = 0;
-  const layers: Call[][] = [];
-  const surface: Surface<string, string, ReturnType<typeof gradient>> = {
-    context,
-    outline: (path) => {
-      outlines++;
-      return path;
-    },
-    layer: (width, height) => {
-      const made = recorder();
-      layers.push(made.calls);
-      return { surface: made.surface, image: `layer ${width} ${height}` };
-    },
-  };
-  return { painter: new Painter(surface), surface, calls, layers, outlines: () => outlines };
-}
-
-const svg = (inside: string) =>
-  readVectorDrawing(
-    `<svg viewBox="10 0 100 50"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/><stop offset="1"/></linearGradient><radialGradient id="r"><stop offset="0"/><stop offset="1"/></radialGradient></defs>${inside}</svg>`,
-  );
-const item = (
-  media: string,
-  {
-    kind = 'vector',
-    matrix = IDENTITY,
-    width = 100,
-    height = 50,
-  }: {
-    kind?: 'vector' | 'raster';
-    matrix?: Matrix;
-    width?: number;
-    height?: number;
-  } = {},
-) => drawingItem(media, { kind, media, width, height }, matrix);
-const frame = (...items: FrameItem[]): Frame => ({
-  width: 100,
-  height: 50,
-  background: '#abcdef',
-  items,
+const svg = (inside: string): Picture<string> => ({
+  kind: 'vector',
+  drawing: readVectorDrawing(
+    `<svg viewBox="10 0 40 20"><defs><linearGradient id="g"><stop offset="0" stop-color="#ffffff"/><stop offset="1"/></linearGradient><radialGradient id="r"><stop offset="0"/><stop offset="1" stop-color="#ffffff"/></radialGradient></defs>${inside}</svg>`,
+  ),
 });
-const images: ImageStore<string> = new Map([
+const rect = (color: string) => svg(`<rect x="10" y="0" width="20" height="10" fill="${color}"/>`);
+const images: ImageStore<string> = new Map<string, Picture<string>>([
+  ['red', rect('#ff0000')],
+  ['blue', rect('#0000ff')],
+  ['half', rect('rgba(0, 0, 255, 0.5)')],
+  ['line', svg('<path d="M12 5H30" fill="none" stroke="#00ff00" stroke-width="4"/>')],
   [
-    'line',
-    {
-      kind: 'vector',
-      drawing: svg(
-        '<path d="M10 0H60" fill="none" stroke="#123456" stroke-width="3" stroke-linecap="round"/>',
-      ),
-    },
+    'flat',
+    svg(
+      '<g transform="scale(4 1)"><path d="M4 10H6" fill="none" stroke="#00ff00" stroke-width="2"/></g>',
+    ),
   ],
-  [
-    'glow',
-    {
-      kind: 'vector',
-      drawing: svg(
-        '<rect x="10" width="20" height="20" fill="url(#g)" opacity="0.5" fill-rule="evenodd"/>',
-      ),
-    },
-  ],
-  [
-    'egg',
-    {
-      kind: 'vector',
-      drawing: svg('<rect x="10" width="40" height="10" fill="url(#r)"/>'),
-    },
-  ],
-  [
-    'brushstroke',
-    {
-      kind: 'vector',
-      drawing: svg(
-        '<g transform="scale(4 1)"><path d="M5 0H9" fill="none" stroke="#000000" stroke-width="2"/></g>',
-      ),
-    },
-  ],
-  ['photo', { kind: 'raster', image: 'a photo' }],
+  ['ramp', svg('<rect x="10" width="40" height="20" fill="url(#g)"/>')],
+  ['egg', svg('<rect x="10" width="40" height="20" fill="url(#r)"/>')],
+  ['photo', { kind: 'raster', image: '#00ff00' }],
 ]);
-const named = (calls: readonly Call[], ...names: string[]) =>
-  calls.filter(([name]) => names.includes(name));
+const item = (media: string, matrix: Matrix = IDENTITY) => {
+  const kind = media === 'photo' ? 'raster' : 'vector';
+  return drawingItem(media, { kind, media, ...SIZE }, matrix);
+};
+const frame = (...items: FrameItem[]): Frame => ({ ...SIZE, background: '#102030', items });
+
+const painter = new Painter(plainPicture);
+const [RED, BLUE, GREEN, PAPER] = [
+  [255, 0, 0, 255],
+  [0, 0, 255, 255],
+  [0, 255, 0, 255],
+  [0x10, 0x20, 0x30, 255],
+];
+const NOTHING = [0, 0, 0, 0];
+
+/** The colours at some places of a painted picture. */
+function colorsAt(
+  pixels: Uint8ClampedArray,
+  places: readonly (readonly [x: number, y: number])[],
+  width = SIZE.width,
+) {
+  return places.map(([x, y]) => [...pixels.subarray(4 * (y * width + x), 4 * (y * width + x) + 4)]);
+}
+const paint = (...items: FrameItem[]) => painter.paintFrame(frame(...items), images, SIZE);
 
 describe('Painter', () => {
-  it('covers the whole surface with the background first, the frame’s own or another', () => {
-    const { painter, calls } = recorder();
-    painter.paintFrame(frame(), images, { width: 300, height: 200 });
-    painter.paintFrame(frame(), images, { width: 300, height: 200 }, '#000000');
-    expect(named(calls, 'rect')).toEqual([
-      ['rect', '#abcdef', 0, 0, 300, 200],
-      ['rect', '#000000', 0, 0, 300, 200],
-    ]);
+  it('covers everything with the background first, the frame’s own, another or none', () => {
+    const corner = (background?: string | null) =>
+      colorsAt(painter.paintFrame(frame(), images, SIZE, background), [
+        [0, 0],
+        [39, 19],
+      ]);
+    expect(corner()).toEqual([PAPER, PAPER]);
+    expect(corner('#ff0000')).toEqual([RED, RED]);
+    expect(corner(null)).toEqual([NOTHING, NOTHING]);
   });
 
-  it('paints from back to front, fitted and centred', () => {
-    const { painter, calls } = recorder();
-    const photo = item('photo', {
-      kind: 'raster',
-      matrix: [2, 0, 0, 2, 5, 6],
-      width: 30,
-      height: 20,
-    });
-    painter.paintFrame(frame(item('line'), photo), images, { width: 200, height: 200 });
-    expect(named(calls, 'image', 'stroke', 'at').slice(1)).toEqual([
-      ['at', 2, 0, 0, 2, -20, 50],
-      ['stroke', 'M10 0H60', '#123456', 3, 'round'],
-      ['at', 4, 0, 0, 4, 10, 62],
-      ['image', 'a photo', 0, 0, 30, 20],
-    ]);
+  it('paints from back to front', () => {
+    const pixels = paint(item('red'), item('blue', translation(10, 4)));
+    expect(
+      colorsAt(pixels, [
+        [4, 4],
+        [15, 6],
+        [25, 12],
+        [35, 18],
+      ]),
+    ).toEqual([RED, BLUE, BLUE, PAPER]);
   });
 
-  it('fills with gradients, opacity and rule', () => {
-    const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('glow')), images, { width: 100, height: 50 });
-    expect(named(calls, 'linear', 'stop')).toEqual([
-      ['linear', 10, 0, 30, 0],
-      ['stop', 0, '#ffffff'],
-      ['stop', 1, '#000000'],
-    ]);
-    expect(named(calls, 'fill')).toEqual([
-      ['fill', 'M10 0H30V20H10Z', expect.objectContaining({ id: 'linear 1' }), 0.5, 'evenodd'],
-    ]);
+  it('fits and centres a frame', () => {
+    const pixels = painter.paintFrame(frame(item('red')), images, { width: 80, height: 80 });
+    const places = [
+      [1, 19],
+      [1, 21],
+      [39, 39],
+      [41, 39],
+    ] as const;
+    expect(colorsAt(pixels, places, 80)).toEqual([PAPER, RED, RED, PAPER]);
   });
 
-  it('fills with circles that are stretched, and goes back to the drawing’s own units', () => {
-    const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('egg')), images, { width: 100, height: 50 });
-    // The circle is as large as the ellipse that it is stretched to: its radius is half the mean of 40 and 10.
-    expect(named(calls, 'radial')).toEqual([['radial', 10, 10, 0, 10, 10, 10]]);
-    expect(named(calls, 'at', 'fill').slice(-3)).toEqual([
-      ['at', 2, 0, 0, 0.5, 0, 0],
-      ['fill', 'M0 0H20V20H0Z', expect.objectContaining({ id: 'radial 1' }), 1, 'nonzero'],
-      ['at', 1, 0, 0, 1, -10, 0],
+  it('draws lines, also stretched in units of their own', () => {
+    const line = colorsAt(paint(item('line')), [
+      [10, 2],
+      [10, 3],
+      [10, 6],
+      [10, 7],
+      [1, 4],
     ]);
+    expect(line).toEqual([PAPER, GREEN, GREEN, PAPER, PAPER]);
+    const flat = colorsAt(paint(item('flat')), [
+      [7, 8],
+      [7, 9],
+      [7, 10],
+      [7, 11],
+    ]);
+    expect(flat).toEqual([PAPER, GREEN, GREEN, PAPER]);
   });
 
-  it('draws a line that is stretched in units of its own', () => {
-    const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('brushstroke')), images, { width: 100, height: 50 });
-    expect(named(calls, 'at', 'stroke').slice(-3)).toEqual([
-      ['at', 4, 0, 0, 1, -10, 0],
-      ['stroke', 'M5 0H9', '#000000', 2, 'butt'],
-      ['at', 1, 0, 0, 1, -10, 0],
-    ]);
+  it('fills with gradients along lines and around middles', () => {
+    const grey = (pixels: Uint8ClampedArray, x: number, y: number) =>
+      colorsAt(pixels, [[x, y]])[0]![0]!;
+    const ramp = paint(item('ramp'));
+    expect([0, 20, 39].map((x) => grey(ramp, x, 10))).toEqual(
+      [252, 125, 3].map((value) => expect.closeTo(value, -0.7)),
+    );
+    // The circle is stretched with what it fills.
+    const egg = paint(item('egg'));
+    expect(grey(egg, 20, 10)).toBeLessThan(18);
+    expect(Math.abs(grey(egg, 30, 10) - grey(egg, 20, 15))).toBeLessThan(16);
+    expect(grey(egg, 39, 10)).toBeGreaterThan(235);
   });
 
-  it('makes outlines and gradients only once', () => {
-    const { painter, calls, outlines } = recorder();
-    for (let turn = 0; turn < 3; turn++) {
-      painter.paintFrame(frame(item('glow'), item('line')), images, {
-        width: 100,
-        height: 50,
-      });
-    }
-    expect([outlines(), named(calls, 'linear').length, named(calls, 'fill').length]).toEqual([
-      2, 1, 3,
-    ]);
+  it('paints pictures where they lie, over what is there', () => {
+    const pixels = paint(item('red'), item('photo', [0.5, 0, 0, 0.5, 10, 5]));
+    expect(
+      colorsAt(pixels, [
+        [5, 5],
+        [15, 8],
+        [29, 14],
+        [31, 14],
+      ]),
+    ).toEqual([RED, GREEN, GREEN, PAPER]);
+  });
+
+  it('paints shapes that are made for a frame', () => {
+    const shape = { path: 'M0 0H4V4H0Z', fill: '#ff0000', fillRule: 'nonzero' as const };
+    const shapes = shapesItem('s', [{ ...shape, stroke: null, opacity: 1 }], scaling(2));
+    expect(
+      colorsAt(paint(shapes), [
+        [7, 7],
+        [9, 7],
+      ]),
+    ).toEqual([RED, PAPER]);
   });
 
   it('leaves out a picture that is not there', () => {
-    const { painter, calls } = recorder();
-    painter.paintFrame(frame(item('lost'), item('line')), images, {
-      width: 100,
-      height: 50,
-    });
-    expect(named(calls, 'stroke')).toHaveLength(1);
+    expect(colorsAt(paint(item('lost'), item('red')), [[2, 2]])).toEqual([RED]);
+    expect(colorsAt(paint(item('lost')), [[2, 2]])).toEqual([PAPER]);
   });
 
-  describe('groups', () => {
-    const group = (change: Partial<Compositing>, items: readonly FrameItem[] = [item('line')]) =>
-      groupItem('group', items, change);
-    const painted = (...items: FrameItem[]) => {
-      const { painter, calls, layers } = recorder();
-      painter.paintItems(items, images, IDENTITY);
-      return { calls, layers };
-    };
+  it('reuses its memory', () => {
+    const first = paint(item('red'), groupItem('g', [item('blue')], { opacity: 0.5 }));
+    paint(item('ramp'), item('photo'));
+    expect(paint(item('red'), groupItem('g', [item('blue')], { opacity: 0.5 }))).toEqual(first);
+  });
+});
 
-    it('are seen inside their clip path, painted where they stand', () => {
-      const box = { x: 0, y: 0, width: 5, height: 5 };
-      const clip = { path: 'M0 0h5v5Z', box, matrix: [2, 0, 0, 2, 0, 0] as const };
-      const { calls, layers } = painted(group({ clip }));
-      expect(named(calls, 'save', 'clip', 'stroke', 'restore').map(([name]) => name)).toEqual([
-        'save',
-        'clip',
-        'stroke',
-        'restore',
-      ]);
-      expect(layers).toHaveLength(0);
-    });
+describe('groups', () => {
+  const group = (change: Partial<Compositing>, ...items: FrameItem[]) =>
+    groupItem('group', items, change);
+  const near = (color: readonly number[]) => color.map((value) => expect.closeTo(value, -0.5));
 
-    it('fade and blend as one, on a layer hardly larger than they are', () => {
-      const small = item('line', { matrix: [1, 0, 0, 1, 40, 30], width: 20, height: 10 });
-      const { calls, layers } = painted(group({ opacity: 0.5, blend: 'multiply' }, [small]));
-      expect(named(layers[0]!, 'stroke')).toHaveLength(1);
-      expect(named(calls, 'stroke')).toHaveLength(0);
-      expect(named(calls, 'image')).toEqual([
-        ['image', 'layer 32 32', 0, 0, 26, 16, 37, 27, 26, 16, 0.5, 'multiply'],
-      ]);
-    });
+  it('are seen inside their clip path, where it stands', () => {
+    const box = { x: 0, y: 0, width: 5, height: 5 };
+    const clip = { path: 'M0 0h5v5h-5Z', box, matrix: [2, 0, 0, 1, 4, 0] as const };
+    expect(
+      colorsAt(paint(group({ clip }, item('red'))), [
+        [3, 2],
+        [5, 2],
+        [13, 4],
+        [15, 4],
+        [6, 6],
+      ]),
+    ).toEqual([PAPER, RED, RED, PAPER, PAPER]);
+  });
 
-    it('are seen only within what they are clipped by', () => {
-      const { layers } = painted(group({ mask: [item('glow')] }));
-      expect(layers).toHaveLength(2);
-      expect(named(layers[1]!, 'fill')).toHaveLength(1);
-      expect(named(layers[0]!, 'image')).toEqual([
-        ['image', 'layer 128 64', 0, 0, 107, 57, 0, 0, 107, 57, 1, 'destination-in'],
-      ]);
-    });
+  it('fade as one', () => {
+    const both = group({ opacity: 0.5 }, item('red'), item('blue', translation(10, 0)));
+    expect(
+      colorsAt(paint(both), [
+        [5, 5],
+        [15, 5],
+      ]),
+    ).toEqual([near([136, 16, 24, 255]), near([8, 16, 152, 255])]);
+  });
 
-    it('that lie outside are not painted', () => {
-      const away = item('line', { matrix: [1, 0, 0, 1, 900, 0] });
-      expect(named(painted(group({ opacity: 0.5 }, [away])).calls, 'image')).toEqual([]);
-    });
+  it('are seen only within what they are clipped by, as strongly as that is', () => {
+    const masked = group({ mask: [item('half', translation(10, 0))] }, item('red'));
+    expect(
+      colorsAt(paint(masked), [
+        [5, 5],
+        [15, 5],
+        [25, 5],
+      ]),
+    ).toEqual([PAPER, near([136, 16, 24, 255]), PAPER]);
+  });
+
+  it('mix with what lies beneath', () => {
+    const multiplied = group({ blend: 'multiply' }, item('red', translation(10, 0)));
+    const pixels = paint(item('blue'), multiplied);
+    expect(
+      colorsAt(pixels, [
+        [5, 5],
+        [15, 5],
+        [25, 5],
+      ]),
+    ).toEqual([BLUE, [0, 0, 0, 255], [0x10, 0, 0, 255]]);
+  });
+
+  const inner = group({ blend: 'multiply' }, item('red'));
+  it('that mix mix with what lies beneath a group around them, but not where that is one', () => {
+    const box = { x: 0, y: 0, width: 10, height: 10 };
+    const clip = { path: 'M0 0h10v10h-10Z', box, matrix: IDENTITY };
+    const places = [
+      [5, 5],
+      [15, 5],
+    ] as const;
+    const beneath = item('blue');
+    expect(colorsAt(paint(beneath, group({ clip }, inner)), places)).toEqual([
+      [0, 0, 0, 255],
+      BLUE,
+    ]);
+    expect(colorsAt(paint(beneath, groupItem('outer', [inner], {})), places)).toEqual([
+      [0, 0, 0, 255],
+      [0, 0, 0, 255],
+    ]);
+    const mask = [item('red')];
+    expect(colorsAt(paint(beneath, group({ mask }, inner)), places)).toEqual([RED, RED]);
+  });
+  it('that mix keep what is see-through around a clip', () => {
+    const box = { x: 0, y: 0, width: 10, height: 10 };
+    const clip = { path: 'M0 0h10v10h-10Z', box, matrix: IDENTITY };
+    const pixels = painter.paintFrame(
+      frame(item('half'), group({ clip }, inner)),
+      images,
+      SIZE,
+      null,
+    );
+    const [inside, outside] = colorsAt(pixels, [
+      [5, 5],
+      [15, 5],
+    ]);
+    expect(outside).toEqual(near([0, 0, 255, 128]));
+    expect(inside![3]).toBe(255);
+  });
+
+  it('that lie outside are not painted', () => {
+    const away = item('red', translation(900, 0));
+    expect(colorsAt(paint(group({ opacity: 0.5 }, away)), [[39, 5]])).toEqual([PAPER]);
   });
 });

@@ -10,14 +10,15 @@ import {
   multiply,
   unionOf,
 } from '@cruvo/core/geometry';
+import { KernelMemory } from '@cruvo/core/kernel';
+import { Plane } from '@cruvo/core/raster';
 import { pixelBoxOf } from './bounds';
 import { PaintedItems, type PaintedItem } from './changes';
-import type { ImageStore } from './images';
-import { Painter, paintResources, type Size } from './painter';
+import type { DrawImage, ImageStore, Size } from './images';
+import { ItemPainter, mixesWithBeneath } from './itemPainter';
 import { joined, overlap } from './regions';
 import { Sprites } from './sprites';
 import { StaticRuns, type PaintRun } from './staticRuns';
-import type { GradientHandle, Surface } from './surface';
 
 /** Bytes that a painter may keep: sprites of drawings, and bitmaps of what stands still. */
 export interface PaintBudget {
@@ -48,27 +49,34 @@ interface Run {
 }
 
 /**
- * Paints frames one after the other onto the same surface, and of each only what looks otherwise than in the one
- * before. What stands still is kept as bitmaps, drawings that only move as sprites, within a budget.
+ * Paints frames one after the other onto the same plane, and of each only what looks otherwise than in the one before.
+ * What stands still is kept as bitmaps, drawings that only move as sprites, within a budget.
  *
  * The same frame looks as if it had been painted anew but for the rounding of colours that are painted over each
  * other in another order, and of places to an eighth of a pixel.
  */
-export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
-  private readonly painter: Painter<Image, Outline, Gradient>;
-  private readonly sprites: Sprites<Image, Outline, Gradient>;
-  private readonly runs: StaticRuns<Image, Outline, Gradient>;
+export class RetainedPainter<Image> {
+  private readonly memory = new KernelMemory();
+  private readonly items: ItemPainter<Image>;
+  private readonly sprites: Sprites;
+  private readonly runs: StaticRuns;
   private readonly painted = new PaintedItems();
+  private picture: Plane | null = null;
   private setting: Setting<Image> | null = null;
   private frame = 0;
   /** Digests of the runs of the frame before: those that last are worth a bitmap. */
   private lasting: ReadonlySet<number> = new Set();
 
-  constructor(surface: Surface<Image, Outline, Gradient>, budget: PaintBudget = BUDGET) {
-    this.sprites = new Sprites(surface, budget.sprites);
-    const resources = paintResources(surface, this.sprites);
-    this.painter = new Painter(surface, resources);
-    this.runs = new StaticRuns(surface, resources, budget.runs);
+  constructor(drawImage: DrawImage<Image>, budget: PaintBudget = BUDGET) {
+    this.sprites = new Sprites(this.memory, budget.sprites);
+    this.items = new ItemPainter(this.memory, drawImage, this.sprites);
+    this.runs = new StaticRuns(this.memory, budget.runs);
+  }
+
+  /** What was painted last. @throws before the first frame */
+  get plane(): Plane {
+    if (!this.picture) throw new Error('Nothing has been painted yet.');
+    return this.picture;
   }
 
   /**
@@ -86,7 +94,10 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
     const view = fitInside(frame, { width, height });
     const setting = { images, background, view, width, height };
     const anew = !this.setting || !sameSetting(this.setting, setting);
-    if (anew) this.forget();
+    if (anew) {
+      this.forget();
+      this.picture = new Plane(this.memory, width, height);
+    }
     this.setting = setting;
     this.frame++;
     this.sprites.nextFrame();
@@ -101,6 +112,8 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
   /** Gives up all that is kept; the next frame is painted anew. */
   forget(): void {
     this.setting = null;
+    this.picture?.giveBack();
+    this.picture = null;
     this.painted.clear();
     this.sprites.clear();
     this.runs.clear();
@@ -110,13 +123,8 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
   private paintRegions(regions: readonly Box[], setting: Setting<Image>): void {
     const runs = this.runsOf(this.painted.items, setting);
     for (const region of regions) {
-      const paint = () => {
-        if (setting.background === null) this.painter.fill(region, null);
-        for (const run of runs) this.paintRun(run, region, setting);
-      };
-      const whole = region.width === setting.width && region.height === setting.height;
-      if (whole) paint();
-      else this.painter.inside(region, paint);
+      if (setting.background === null) this.plane.fill(region, null);
+      for (const run of runs) this.paintRun(run, region, setting);
     }
     this.lasting = new Set(runs.flatMap(({ key }) => key ?? []));
   }
@@ -124,22 +132,22 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
   private paintRun(run: Run, region: Box, setting: Setting<Image>): void {
     const seen = intersectionOf(run.box, region);
     if (seen.width === 0 || seen.height === 0) return;
-    const paint: PaintRun<Image, Outline, Gradient> = (painter, wanted, toSurface) => {
-      if (run.bottom && setting.background !== null) painter.fill(wanted, setting.background);
-      const view = multiply(toSurface, setting.view);
-      const there = mappedBox(inverse(toSurface), wanted);
+    const paint: PaintRun = (plane, wanted, toPlane) => {
+      if (run.bottom && setting.background !== null) plane.fill(wanted, setting.background);
+      const there = mappedBox(inverse(toPlane), wanted);
       const items = run.items.filter(({ box }) => overlap(box, there));
-      painter.paintItems(
+      this.items.paintItems(
+        plane,
         items.map(({ item }) => item),
         setting.images,
-        view,
+        multiply(toPlane, setting.view),
         wanted,
       );
     };
     if (run.key !== null && this.lasting.has(run.key)) {
-      this.runs.copy(this.painter, run.key, seen, this.frame, paint);
+      this.runs.layOver(this.plane, run.key, seen, this.frame, paint);
     } else {
-      paint(this.painter, seen, IDENTITY);
+      paint(this.plane, seen, IDENTITY);
     }
   }
 
@@ -165,8 +173,7 @@ export class RetainedPainter<Image, Outline, Gradient extends GradientHandle> {
     for (const painted of items) {
       const isLively = this.frame - painted.changedAt < LIVELY_FRAMES;
       // What mixes with the colours beneath it can stand in a bitmap only together with them.
-      const mixes = painted.item.kind === 'group' && painted.item.blend !== 'normal';
-      if (!isLively && !(mixes && runs.length > 0)) {
+      if (!isLively && !(mixesWithBeneath(painted.item) && runs.length > 0)) {
         closeLively();
         still.push(painted);
       } else {

@@ -1,14 +1,13 @@
 import { drawingItem } from '@cruvo/core/frame';
 import type { Matrix } from '@cruvo/core/geometry';
+import { KernelMemory } from '@cruvo/core/kernel';
 import { Sprites } from './sprites';
-import type { GradientHandle, Surface } from './surface';
 
-/** The picture of a sprite, as it was asked for. */
+/** A sprite as it was asked for, and where the drawing was painted on it. */
 interface Made {
   readonly width: number;
   readonly height: number;
-  /** Where the drawing was painted on it. */
-  place?: Matrix;
+  readonly place: Matrix;
 }
 
 const BOX = { x: 0, y: 0, width: 20, height: 10 };
@@ -19,29 +18,21 @@ const at = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
 
 function opened(budget = 1e6) {
   const made: Made[] = [];
-  const surface = {
-    layer: (width: number, height: number) => {
-      const image: Made = { width, height };
-      made.push(image);
-      return { surface: image, image };
-    },
-  } as unknown as Surface<Made, string, GradientHandle>;
-  const sprites = new Sprites(surface, budget);
+  const memory = new KernelMemory();
+  const sprites = new Sprites(memory, budget);
   const find = (place: Matrix, media = 'a') =>
     sprites.find(
       item(media),
       place,
       () => BOX,
-      (onto, where) => {
-        (onto as unknown as Made).place = where;
-      },
+      ({ width, height }, where) => void made.push({ width, height, place: where }),
     );
   /** Looks for a drawing in a frame of its own. */
   const inNextFrame = (place: Matrix, media = 'a') => {
     sprites.nextFrame();
     return find(place, media);
   };
-  return { sprites, made, find, inNextFrame };
+  return { memory, sprites, made, find, inNextFrame };
 }
 
 describe('a sprite', () => {
@@ -78,9 +69,7 @@ describe('a sprite', () => {
       item(),
       at(10, 10),
       () => wide,
-      (onto, where) => {
-        (onto as unknown as Made).place = where;
-      },
+      ({ width, height }, place) => void made.push({ width, height, place }),
     );
     expect(found).toMatchObject({ x: 5, y: 7 });
     expect(made[0]).toMatchObject({ width: 32, height: 17, place: at(5, 3) });
@@ -166,5 +155,15 @@ describe('what sprites may take', () => {
     expect(inNextFrame(at(0, 0), 'b')).not.toBeNull();
     sprites.clear();
     expect(inNextFrame(at(0, 0), 'b')).toBeNull();
+  });
+  it('takes no more memory however many come and go', () => {
+    const { memory, inNextFrame } = opened(20_000);
+    const turn = (from: number) => {
+      for (let at = from; at < from + 400; at++) inNextFrame(at % 2 ? here(at - 1) : here(at));
+      return memory.buffer.byteLength;
+    };
+    const here = (size: number): Matrix => [1 + (size % 97) / 97, 0, 0, 1, 0, 0];
+    const first = turn(0);
+    expect(turn(400)).toBe(first);
   });
 });

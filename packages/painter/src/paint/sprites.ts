@@ -1,20 +1,21 @@
 import { Digest, type DrawingItem } from '@cruvo/core/frame';
 import { type Box, type Matrix, mappedBox } from '@cruvo/core/geometry';
+import type { KernelMemory } from '@cruvo/core/kernel';
+import { Plane } from '@cruvo/core/raster';
 import { wholePixels } from './bounds';
-import type { GradientHandle, Surface } from './surface';
 
 /** A drawing as it looks at one size and turn, for the parts of a pixel at which it has stood. */
-interface SpriteSheet<Image> {
+interface SpriteSheet {
   /** The frames in which it was first and last painted. */
   readonly firstUsed: number;
   lastUsed: number;
   bytes: number;
   /** By eighths of a pixel: those across, and eight times those down. */
-  readonly sprites: (Sprite<Image> | undefined)[];
+  readonly sprites: (Sprite | undefined)[];
 }
 
-interface Sprite<Image> {
-  readonly image: Image;
+interface Sprite {
+  readonly plane: Plane;
   /** Where it lies against the whole pixel at which the drawing's corner stands. */
   readonly left: number;
   readonly top: number;
@@ -34,15 +35,15 @@ const FINEST = 1e5;
  * Drawings that have been painted at the same size and turn before are copied instead of painted again, to the
  * nearest eighth of a pixel. Those not painted for longest are given up when there are too many.
  */
-export class Sprites<Image, Outline, Gradient extends GradientHandle> {
+export class Sprites {
   /** By digest of drawing, size and turn; the one painted longest ago comes first. */
-  private readonly sheets = new Map<number, SpriteSheet<Image>>();
+  private readonly sheets = new Map<number, SpriteSheet>();
   private frame = 0;
   private bytes = 0;
 
   /** @param budget bytes that sprites may take */
   constructor(
-    private readonly surface: Surface<Image, Outline, Gradient>,
+    private readonly memory: KernelMemory,
     private readonly budget: number,
   ) {}
 
@@ -52,6 +53,7 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
   }
 
   clear(): void {
+    for (const sheet of this.sheets.values()) giveBack(sheet);
     this.sheets.clear();
     this.bytes = 0;
   }
@@ -61,15 +63,15 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
    *
    * @param place maps the drawing's box to pixels
    * @param painted what it paints, in the units of that box
-   * @param paint paints the drawing itself onto another surface, at another place
+   * @param paint paints the drawing itself onto an empty plane, at another place
    * @returns null where it has none, because it is new at this size and turn, or too large
    */
   find(
     item: DrawingItem,
     place: Matrix,
     painted: () => Box,
-    paint: (surface: Surface<Image, Outline, Gradient>, place: Matrix) => void,
-  ): { readonly image: Image; readonly x: number; readonly y: number } | null {
+    paint: (plane: Plane, place: Matrix) => void,
+  ): { readonly plane: Plane; readonly x: number; readonly y: number } | null {
     const sheet = this.sheetFor(item, place);
     if (sheet.firstUsed === this.frame) return null;
     const [across, down] = [Math.round(place[4] * STEPS), Math.round(place[5] * STEPS)];
@@ -83,10 +85,10 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
       if (!made) return null;
       sheet.sprites[phase] = sprite = made;
     }
-    return { image: sprite.image, x: x + sprite.left, y: y + sprite.top };
+    return { plane: sprite.plane, x: x + sprite.left, y: y + sprite.top };
   }
 
-  private sheetFor({ media, width, height }: DrawingItem, place: Matrix): SpriteSheet<Image> {
+  private sheetFor({ media, width, height }: DrawingItem, place: Matrix): SpriteSheet {
     const digest = new Digest().text(media).number(width).number(height);
     for (let at = 0; at < 4; at++) digest.number(Math.round(place[at]! * FINEST));
     const key = digest.value;
@@ -102,20 +104,21 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
   }
 
   private made(
-    sheet: SpriteSheet<Image>,
+    sheet: SpriteSheet,
     place: Matrix,
     painted: Box,
-    paint: (surface: Surface<Image, Outline, Gradient>, place: Matrix) => void,
-  ): Sprite<Image> | null {
+    paint: (plane: Plane, place: Matrix) => void,
+  ): Sprite | null {
     const { x: left, y: top, width, height } = wholePixels(mappedBox(place, painted));
     const bytes = width * height * BYTES_PER_PIXEL;
     if (bytes > MOST_BYTES || !this.hasRoomFor(bytes)) return null;
-    const { surface, image } = this.surface.layer(width, height);
+    const plane = new Plane(this.memory, width, height);
+    plane.fill(plane.box, null);
     const [a, b, c, d, e, f] = place;
-    paint(surface, [a, b, c, d, e - left, f - top]);
+    paint(plane, [a, b, c, d, e - left, f - top]);
     sheet.bytes += bytes;
     this.bytes += bytes;
-    return { image, left, top };
+    return { plane, left, top };
   }
 
   /** Gives up what was painted longest ago, but nothing of this frame, until so many bytes fit. */
@@ -123,8 +126,13 @@ export class Sprites<Image, Outline, Gradient extends GradientHandle> {
     for (const [key, sheet] of this.sheets) {
       if (this.bytes + bytes <= this.budget || sheet.lastUsed === this.frame) break;
       this.sheets.delete(key);
+      giveBack(sheet);
       this.bytes -= sheet.bytes;
     }
     return this.bytes + bytes <= this.budget;
   }
+}
+
+function giveBack({ sprites }: SpriteSheet): void {
+  for (const sprite of sprites) sprite?.plane.giveBack();
 }

@@ -1,6 +1,6 @@
 import { type Box, IDENTITY, type Matrix, intersectionOf } from '@cruvo/core/geometry';
-import { Painter, type PaintResources } from './painter';
-import type { GradientHandle, Surface } from './surface';
+import type { KernelMemory } from '@cruvo/core/kernel';
+import { Plane } from '@cruvo/core/raster';
 
 /** Pixels on a side of a tile. */
 const TILE = 128;
@@ -9,73 +9,55 @@ const TILE_BYTES = 4 * TILE * TILE;
 /**
  * Paints what a run shows inside a region.
  *
- * @param region whole pixels of the surface
- * @param toSurface from pixels of the canvas to those of the surface
+ * @param region whole pixels of the plane
+ * @param toPlane from pixels of the picture to those of the plane
  */
-export type PaintRun<Image, Outline, Gradient extends GradientHandle> = (
-  painter: Painter<Image, Outline, Gradient>,
-  region: Box,
-  toSurface: Matrix,
-) => void;
+export type PaintRun = (plane: Plane, region: Box, toPlane: Matrix) => void;
 
-interface Tile<Image> {
-  readonly image: Image;
+interface Tile {
+  readonly plane: Plane;
   lastUsed: number;
 }
 
-/**
- * Pictures of items that don't change, in tiles that are painted when they are first wanted: small canvases are
- * copied from without being copied themselves.
- */
-export class StaticRuns<Image, Outline, Gradient extends GradientHandle> {
+/** Pictures of items that don't change, in tiles that are painted when they are first wanted. */
+export class StaticRuns {
   /** By the run's digest and the tile's place; the one used longest ago comes first. */
-  private readonly tiles = new Map<string, Tile<Image>>();
+  private readonly tiles = new Map<string, Tile>();
   private readonly most: number;
 
   /** @param budget bytes that tiles may take */
   constructor(
-    private readonly surface: Surface<Image, Outline, Gradient>,
-    private readonly resources: PaintResources<Image, Outline, Gradient>,
+    private readonly memory: KernelMemory,
     budget: number,
   ) {
     this.most = Math.floor(budget / TILE_BYTES);
   }
 
   clear(): void {
+    for (const { plane } of this.tiles.values()) plane.giveBack();
     this.tiles.clear();
   }
 
   /**
-   * Copies the part of a run that lies in a region of the canvas, or paints it where there is no room for a tile.
+   * Lays the part of a run that is in a region over the picture, or paints it where there is no room for a tile.
    *
    * @param key digest of what the run shows
    * @param frame number of the frame that is being painted
    */
-  copy(
-    target: Painter<Image, Outline, Gradient>,
-    key: number,
-    region: Box,
-    frame: number,
-    paint: PaintRun<Image, Outline, Gradient>,
-  ): void {
+  layOver(target: Plane, key: number, region: Box, frame: number, paint: PaintRun): void {
     const [right, bottom] = [region.x + region.width, region.y + region.height];
     for (let row = Math.floor(region.y / TILE); row * TILE < bottom; row++) {
       for (let column = Math.floor(region.x / TILE); column * TILE < right; column++) {
         const box = { x: column * TILE, y: row * TILE, width: TILE, height: TILE };
         const wanted = intersectionOf(region, box);
         const tile = this.tileAt(`${key} ${column} ${row}`, box, frame, paint);
-        if (tile) target.copy(tile.image, box.x, box.y, wanted);
-        else target.inside(wanted, () => paint(target, wanted, IDENTITY));
+        if (tile) target.layOver(tile.plane, box, wanted);
+        else paint(target, wanted, IDENTITY);
       }
     }
   }
 
-  private tileAt(
-    name: string,
-    { x, y }: Box,
-    frame: number,
-    paint: PaintRun<Image, Outline, Gradient>,
-  ): Tile<Image> | null {
+  private tileAt(name: string, { x, y }: Box, frame: number, paint: PaintRun): Tile | null {
     const known = this.tiles.get(name);
     if (known) {
       // What was used last stands last.
@@ -85,10 +67,10 @@ export class StaticRuns<Image, Outline, Gradient extends GradientHandle> {
       return known;
     }
     if (!this.hasRoom(frame)) return null;
-    const { surface, image } = this.surface.layer(TILE, TILE);
-    const painter = new Painter(surface, this.resources);
-    paint(painter, { x: 0, y: 0, width: TILE, height: TILE }, [1, 0, 0, 1, -x, -y]);
-    const tile = { image, lastUsed: frame };
+    const plane = new Plane(this.memory, TILE, TILE);
+    plane.fill(plane.box, null);
+    paint(plane, plane.box, [1, 0, 0, 1, -x, -y]);
+    const tile = { plane, lastUsed: frame };
     this.tiles.set(name, tile);
     return tile;
   }
@@ -98,6 +80,7 @@ export class StaticRuns<Image, Outline, Gradient extends GradientHandle> {
     if (this.tiles.size < this.most) return true;
     const [oldest] = this.tiles;
     if (!oldest || oldest[1].lastUsed === frame) return false;
+    oldest[1].plane.giveBack();
     this.tiles.delete(oldest[0]);
     return true;
   }

@@ -1,9 +1,8 @@
 import { type Character, itemOfDrawing } from '@cruvo/core/character';
-import { type Box, IDENTITY, unionOf } from '@cruvo/core/geometry';
+import { type Box, type Matrix, IDENTITY, unionOf } from '@cruvo/core/geometry';
 import { type Outline, traceOutline } from '@cruvo/core/mesh';
 import type { ImageStore } from './images';
-import { Painter } from './painter';
-import type { GradientHandle, Surface } from './surface';
+import type { Painter } from './painter';
 
 /** Pixels of the longer side of a picture that is traced. */
 const TRACED_SIDE = 180;
@@ -11,8 +10,8 @@ const TRACED_SIDE = 180;
 const OVERHANG = 0.02;
 
 /** The outline of what some parts show together as drawn, units of the artwork; null where nothing is seen. */
-export function traceParts<Image, Outlines, Gradient extends GradientHandle>(
-  surface: Surface<Image, Outlines, Gradient>,
+export function traceParts<Image>(
+  painter: Painter<Image>,
   images: ImageStore<Image>,
   character: Character,
   parts: readonly string[],
@@ -26,10 +25,9 @@ export function traceParts<Image, Outlines, Gradient extends GradientHandle>(
   const { x, y, width, height } = grown(box);
   const scale = TRACED_SIDE / Math.max(width, height);
   const [across, down] = [Math.ceil(width * scale), Math.ceil(height * scale)];
-  const layer = surface.layer(across, down).surface;
   const items = drawings.map((drawing, at) => itemOfDrawing(String(at), drawing, IDENTITY));
-  new Painter(layer).paintItems(items, images, [scale, 0, 0, scale, -x * scale, -y * scale]);
-  const { data } = layer.context.getImageData(0, 0, across, down);
+  const view: Matrix = [scale, 0, 0, scale, -x * scale, -y * scale];
+  const data = painter.paintItems(items, images, view, { width: across, height: down });
   const alpha = Uint8Array.from({ length: across * down }, (_, at) => data[4 * at + 3]!);
   const traced = traceOutline(
     alpha,

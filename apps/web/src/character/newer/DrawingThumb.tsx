@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { type Drawing, itemOfDrawing } from '@cruvo/core/character';
 import { IDENTITY, fitInside, multiply, translation } from '@cruvo/core/geometry';
-import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
+import { browserPainter, showPixels, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** Pixels; drawn at twice the size at which it is shown. */
 const SIZE = { width: 112, height: 80 };
@@ -20,8 +20,8 @@ export function DrawingThumb({
     if (!element || !drawing) return;
     const { x, y, width, height } = drawing;
     const view = multiply(fitInside({ width, height }, SIZE), translation(-x, -y));
-    element.getContext('2d')!.clearRect(0, 0, SIZE.width, SIZE.height);
-    painterFor(element).paintItems([itemOfDrawing('', drawing, view)], images, IDENTITY);
+    const items = [itemOfDrawing('', drawing, view)];
+    showPixels(element, browserPainter.paintItems(items, images, IDENTITY, SIZE));
   }, [drawing, images]);
   return <canvas className="drawing-thumb" ref={canvas} {...SIZE} aria-hidden />;
 }

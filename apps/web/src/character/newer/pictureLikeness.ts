@@ -4,8 +4,8 @@ import {
   itemOfDrawing,
   pixelLikeness,
 } from '@cruvo/core/character';
-import { type Matrix, multiply, scaling, translation } from '@cruvo/core/geometry';
-import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
+import { IDENTITY, type Matrix, multiply, translation } from '@cruvo/core/geometry';
+import { browserPainter, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** Pixels a side at which pictures are compared: enough to tell a hat from a hand, whatever the line. */
 const SIDE = 24;
@@ -26,13 +26,10 @@ export function lookOf(drawings: readonly Drawing[], images: BrowserImages): Pic
 
 /** Premultiplied RGBA of a drawing stretched to the square. */
 function paintedSmall(drawing: Drawing, images: BrowserImages): Uint8ClampedArray {
-  const canvas = document.createElement('canvas');
-  canvas.width = SIDE;
-  canvas.height = SIDE;
   const stretched: Matrix = [SIDE / drawing.width, 0, 0, SIDE / drawing.height, 0, 0];
   const view = multiply(stretched, translation(-drawing.x, -drawing.y));
-  painterFor(canvas).paintItems([itemOfDrawing('', drawing, view)], images, scaling(1));
-  const { data } = canvas.getContext('2d')!.getImageData(0, 0, SIDE, SIDE);
+  const items = [itemOfDrawing('', drawing, view)];
+  const data = browserPainter.paintItems(items, images, IDENTITY, { width: SIDE, height: SIDE });
   for (let at = 0; at < data.length; at += 4) {
     for (let channel = 0; channel < 3; channel++) data[at + channel]! *= data[at + 3]! / 255;
   }

@@ -1,7 +1,7 @@
 import { type Character, isSeenIn, itemOfDrawing, partsOf, placesOf } from '@cruvo/core/character';
 import { IDENTITY, type Point, inverse, mapped, translation } from '@cruvo/core/geometry';
 import type { Pose } from '@cruvo/core/pose';
-import { painterFor, type BrowserImages } from '../../studio/stage/browserImages';
+import { browserPainter, type BrowserImages } from '../../studio/stage/browserImages';
 
 /** A pixel that is more see-through than this can't be pointed at. */
 const SEEN = 24;
@@ -14,11 +14,6 @@ export function partAt(
   point: Point,
 ): string | null {
   const places = placesOf(character, IDENTITY, pose);
-  const canvas = document.createElement('canvas');
-  canvas.width = 1;
-  canvas.height = 1;
-  const painter = painterFor(canvas);
-  const context = canvas.getContext('2d')!;
   for (const part of [...partsOf(character)].reverse()) {
     const drawing = part.drawing === null ? undefined : character.drawings[part.drawing];
     if (!drawing || !isSeenIn(partsOf(character), pose, part.id)) continue;
@@ -32,11 +27,10 @@ export function partAt(
         x > drawing.x + drawing.width ||
         y > drawing.y + drawing.height);
     if (outside) continue;
-    context.setTransform(...IDENTITY);
-    context.clearRect(0, 0, 1, 1);
     const view = translation(0.5 - point.x, 0.5 - point.y);
-    painter.paintItems([itemOfDrawing('', drawing, place, bend)], images, view);
-    if (context.getImageData(0, 0, 1, 1).data[3]! > SEEN) return part.id;
+    const items = [itemOfDrawing('', drawing, place, bend)];
+    const pixel = browserPainter.paintItems(items, images, view, { width: 1, height: 1 });
+    if (pixel[3]! > SEEN) return part.id;
   }
   return null;
 }

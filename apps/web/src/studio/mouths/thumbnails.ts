@@ -9,7 +9,7 @@ import {
 import { IDENTITY, grow, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { chartOf, targetOf } from '@cruvo/core/mouth';
 import { SILENCE } from '@cruvo/core/speech';
-import { painterFor, type BrowserImages } from '../stage/browserImages';
+import { browserPainter, showPixels, type BrowserImages } from '../stage/browserImages';
 
 /** A small picture of each mouth drawing, by the drawing's key. */
 export type Thumbnails = ReadonlyMap<string, HTMLCanvasElement>;
@@ -40,7 +40,8 @@ export function paintThumbnails(character: Character, images: BrowserImages): Th
     const values = controls.rest.slice();
     write(values, state);
     const pose = poseOf(character, values);
-    painterFor(canvas).paintItems(itemsOf(character, IDENTITY, pose), images, view);
+    const items = itemsOf(character, IDENTITY, pose);
+    showPixels(canvas, browserPainter.paintItems(items, images, view, canvas));
     return [drawing, canvas] as const;
   });
   return new Map(thumbnails);

@@ -1,19 +1,19 @@
 import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
+import type { Frame } from '@cruvo/core/frame';
 import {
   Painter,
   RetainedPainter,
   traceParts,
+  type DrawImage,
   type ImageStore,
   type Picture,
-  type Surface,
+  type Size,
 } from '@cruvo/painter/paint';
 import { mediaUrl } from '../../api/media';
 import { problemFrom } from '../../api/http';
 
 export type BrowserImages = ImageStore<ImageBitmap>;
-export type BrowserPainter = Painter<CanvasImageSource, Path2D, CanvasGradient>;
-export type BrowserRetainedPainter = RetainedPainter<CanvasImageSource, Path2D, CanvasGradient>;
 
 const known = new Map<string, Promise<Picture<ImageBitmap>>>();
 
@@ -47,31 +47,58 @@ async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
 
 /** Traces what parts of a character show. */
 export function tracerFor(images: BrowserImages): (character: Character) => TraceParts {
-  const surface = surfaceOf(document.createElement('canvas'));
-  return (character) => (parts) => traceParts(surface, images, character, parts);
+  return (character) => (parts) => traceParts(browserPainter, images, character, parts);
 }
 
-/** The painter for a canvas that is painted once. */
-export function painterFor(canvas: HTMLCanvasElement): BrowserPainter {
-  return new Painter(surfaceOf(canvas));
+/** The canvas on which pictures are drawn, as large as the largest of them so far. */
+let scratch: HTMLCanvasElement | null = null;
+
+const drawImage: DrawImage<CanvasImageSource> = (image, box, place, { width, height }) => {
+  scratch ??= document.createElement('canvas');
+  if (scratch.width < width) scratch.width = width;
+  if (scratch.height < height) scratch.height = height;
+  const context = contextOf(scratch);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.clearRect(0, 0, width, height);
+  context.setTransform(...place);
+  context.imageSmoothingQuality = 'medium';
+  context.drawImage(image, 0, 0, box.width, box.height);
+  return context.getImageData(0, 0, width, height).data;
+};
+
+/** Paints pictures that have nothing to do with each other. */
+export const browserPainter = new Painter(drawImage);
+
+/** Shows pixels on a canvas of their size. @param pixels RGBA row by row, not multiplied by opacity */
+export function showPixels(
+  canvas: HTMLCanvasElement,
+  pixels: Uint8ClampedArray<ArrayBuffer>,
+): void {
+  contextOf(canvas).putImageData(new ImageData(pixels, canvas.width, canvas.height), 0, 0);
 }
 
-/** The painter for a canvas on which one frame follows another. */
-export function retainedPainterFor(canvas: HTMLCanvasElement): BrowserRetainedPainter {
-  return new RetainedPainter(surfaceOf(canvas));
+/** Shows frames on a canvas that follow each other. */
+export class FrameCanvas {
+  private readonly painter = new RetainedPainter(drawImage);
+  private readonly context: CanvasRenderingContext2D;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.context = contextOf(canvas);
+  }
+
+  /** Shows a frame, fitted and centred in `size` pixels. */
+  show(frame: Frame, images: BrowserImages, size: Size): void {
+    const changed = this.painter.paintFrame(frame, images, size);
+    for (const box of changed) {
+      this.painter.plane.withPixels(box, (pixels) => {
+        this.context.putImageData(new ImageData(pixels, box.width, box.height), box.x, box.y);
+      });
+    }
+  }
 }
 
-function surfaceOf(canvas: HTMLCanvasElement): Surface<CanvasImageSource, Path2D, CanvasGradient> {
+function contextOf(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('This browser can’t paint on a canvas.');
-  return {
-    context,
-    outline: (path) => new Path2D(path),
-    layer: (width, height) => {
-      const image = document.createElement('canvas');
-      image.width = width;
-      image.height = height;
-      return { surface: surfaceOf(image), image };
-    },
-  };
+  return context;
 }

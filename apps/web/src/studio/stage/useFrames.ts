@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { Frame } from '@cruvo/core/frame';
-import { retainedPainterFor, type BrowserImages } from './browserImages';
+import { FrameCanvas, type BrowserImages } from './browserImages';
 import type { CanvasBox } from './useCanvasBox';
 
 /** What a stage shows: frames, and when another one may be seen. */
@@ -27,12 +27,12 @@ export function useFrames(
   images: BrowserImages,
   source: FrameSource,
 ): void {
-  const painter = useRef<ReturnType<typeof retainedPainterFor> | null>(null);
+  const painter = useRef<FrameCanvas | null>(null);
   useEffect(() => {
     const element = canvas.current;
     if (!element || box.width === 0) return;
-    painter.current ??= retainedPainterFor(element);
-    const paint = () => painter.current!.paintFrame(source.frame(), images, element);
+    painter.current ??= new FrameCanvas(element);
+    const paint = () => painter.current!.show(source.frame(), images, element);
     paint();
     return source.follow(paint);
   }, [canvas, box, images, source]);

@@ -1,12 +1,14 @@
-import { CoverageGrid } from '@cruvo/core/raster';
+import { CoverageGrid, type Plane } from '@cruvo/core/raster';
 import {
   bentShapes,
+  polylinesOf,
   StrokePolygons,
   toleranceAt,
   type BentItem,
   type BentShape,
   type Polyline,
   type VectorDrawing,
+  type VectorShape,
 } from '@cruvo/core/frame';
 import {
   IDENTITY,
@@ -18,38 +20,62 @@ import {
   type Box,
   type Matrix,
 } from '@cruvo/core/geometry';
-import type { PixelRows } from './surface';
+import type { KernelMemory } from '@cruvo/core/kernel';
 
-/** Paints vector drawings that are bent with a mesh, whose outlines are others in every frame. */
-export class BentVectors {
-  private readonly grid = new CoverageGrid();
-  /** From pixels of the surface to those of the box that is wanted. */
-  private toBox: Matrix = IDENTITY;
+/** The outline of a shape, as fine as it was last needed. */
+interface FineOutline {
+  readonly tolerance: number;
+  readonly lines: readonly Polyline[];
+}
 
-  /** Begins with see-through pixels. @param box the whole pixels of the surface that are wanted */
-  begin({ x, y, width, height }: Box, stride: number): void {
-    this.toBox = translation(-x, -y);
-    this.grid.begin(width, height, stride);
+/** Paints vector drawings onto planes by the coverage of their outlines. */
+export class Vectors {
+  private readonly grid: CoverageGrid;
+  private readonly outlines = new WeakMap<VectorShape, FineOutline>();
+
+  /** @param memory in which the planes lie */
+  constructor(memory: KernelMemory) {
+    this.grid = new CoverageGrid(memory);
   }
 
   /**
-   * Paints a drawing over what is there.
+   * Paints shapes over what is there.
+   *
+   * @param place maps their units to pixels of the plane
+   * @param box the whole pixels that are wanted
+   */
+  paint(plane: Plane, box: Box, shapes: readonly VectorShape[], place: Matrix): void {
+    this.grid.begin(plane, box);
+    const tolerance = toleranceAt(meanScale(place));
+    for (const shape of shapes) {
+      const outline = this.outlineOf(shape, tolerance);
+      const { fill, stroke } = shape;
+      this.paintShape({ shape, outline, fill, stroke: stroke && stroke.paint }, place, tolerance);
+    }
+  }
+
+  /**
+   * Paints a drawing that is bent with a mesh over what is there.
    *
    * @param toBox maps the drawing’s own units to those of the item’s box
-   * @param place maps units of the mesh to pixels of the surface
+   * @param place maps units of the mesh to pixels of the plane
+   * @param box the whole pixels that are wanted
    */
-  paint({ bend, corner }: BentItem, drawing: VectorDrawing, toBox: Matrix, place: Matrix): void {
+  paintBent(
+    plane: Plane,
+    box: Box,
+    { bend, corner }: BentItem,
+    drawing: VectorDrawing,
+    toBox: Matrix,
+    place: Matrix,
+  ): void {
+    this.grid.begin(plane, box);
     const toMesh = multiply(translation(corner.x, corner.y), toBox);
-    const toPixels = multiply(this.toBox, multiply(place, toMesh));
+    const toPixels = multiply(place, toMesh);
     const tolerance = toleranceAt(meanScale(toPixels));
     for (const shape of bentShapes(drawing, bend, toMesh, tolerance)) {
       this.paintShape(shape, toPixels, tolerance);
     }
-  }
-
-  /** Gives all that was painted. */
-  finish({ pixels }: PixelRows): void {
-    this.grid.finish(pixels.data);
   }
 
   private paintShape(bent: BentShape, toPixels: Matrix, tolerance: number): void {
@@ -72,6 +98,14 @@ export class BentVectors {
       for (const line of lines) polygons.add(line);
       this.grid.paint({ paint: stroke, toPixels: own, rule: 'nonzero', opacity });
     }
+  }
+
+  private outlineOf(shape: VectorShape, tolerance: number): readonly Polyline[] {
+    const known = this.outlines.get(shape);
+    if (known?.tolerance === tolerance) return known.lines;
+    const lines = polylinesOf(shape.path, { tolerance, longest: Infinity });
+    this.outlines.set(shape, { tolerance, lines });
+    return lines;
   }
 }
 
