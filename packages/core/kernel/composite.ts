@@ -22,18 +22,22 @@ export function layOver(
     const end = to + ((<usize>width) << 2);
     for (; to + 16 <= end; to += 16, from += 16) {
       const above = v128.load(from);
-      if (!v128.any_true(above)) continue;
-      const alphas = i8x16.swizzle(above, ALPHAS);
-      if (i8x16.all_true(i8x16.eq(alphas, i8x16.splat(-1)))) {
-        v128.store(to, above);
-        continue;
-      }
-      v128.store(to, i8x16.add_sat_u(above, scaledBytes(v128.load(to), v128.not(alphas))));
+      if (v128.any_true(above)) layFourOver(to, above);
     }
     for (; to < end; to += 4, from += 4) {
       const above = load<u32>(from);
       if (above !== 0) store<u32>(to, over(above, load<u32>(to)));
     }
+  }
+}
+
+/** Four pixels over those at a place. */
+export function layFourOver(to: usize, above: v128): void {
+  const alphas = i8x16.swizzle(above, ALPHAS);
+  if (i8x16.all_true(i8x16.eq(alphas, i8x16.splat(-1)))) {
+    v128.store(to, above);
+  } else {
+    v128.store(to, i8x16.add_sat_u(above, scaledBytes(v128.load(to), v128.not(alphas))));
   }
 }
 
@@ -99,7 +103,7 @@ export function fadePixels(
 }
 
 /** Sixteen bytes times sixteen others, divided by 255. */
-function scaledBytes(bytes: v128, by: v128): v128 {
+export function scaledBytes(bytes: v128, by: v128): v128 {
   return i8x16.narrow_i16x8_u(
     scaled(i16x8.extend_low_i8x16_u(bytes), i16x8.extend_low_i8x16_u(by)),
     scaled(i16x8.extend_high_i8x16_u(bytes), i16x8.extend_high_i8x16_u(by)),

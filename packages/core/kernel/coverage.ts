@@ -2,7 +2,7 @@
 // `npm run kernel`. Coverage is exact: each line adds the signed area to the right of it, as differences along a row
 // (as font rasterisers do; Levien 2016, "Inside the fastest font renderer in the world").
 
-import { over } from './composite';
+import { layFourOver, over, scaledBytes } from './composite';
 
 /**
  * Adds a closed polygon to the differences of coverage.
@@ -185,9 +185,16 @@ export function paintCovered(
   kind: i32,
   map: usize,
 ): void {
-  const plain = load<u32>(colors);
-  const solid = opacity >= 1 && plain >>> 24 === 255 && kind === 0;
+  // A gradient straight down has one colour in a row.
+  const down = kind === 1 && load<f32>(map) === 0;
+  const kindInRow = down ? 0 : kind;
+  let plain = load<u32>(colors);
+  let solid = opacity >= 1 && plain >>> 24 === 255 && kind === 0;
   for (let row = top; row < bottom; row++) {
+    if (down) {
+      plain = colorAt(colors, kind, map, 0, <f32>row);
+      solid = opacity >= 1 && plain >>> 24 === 255;
+    }
     const line = differences + ((<usize>(row * (width + 2))) << 2);
     const to = pixels + ((<usize>(row * stride)) << 2);
     let sum: f32 = 0;
@@ -199,10 +206,15 @@ export function paintCovered(
       // Four at once where nothing changes and all or nothing is covered.
       if (
         column + 4 <= right &&
-        (covered < LEAST || (solid && covered > MOST)) &&
+        (covered < LEAST || covered > MOST) &&
         !v128.any_true(v128.load(at))
       ) {
-        if (covered > MOST) v128.store(target, i32x4.splat(plain));
+        if (covered > MOST) {
+          const four = solid
+            ? i32x4.splat(plain)
+            : fourColors(colors, plain, kindInRow, map, <f32>column, <f32>row, opacity);
+          layFourOver(target, four);
+        }
         column += 4;
         continue;
       }
@@ -217,7 +229,7 @@ export function paintCovered(
       if (covered > MOST && solid) {
         store<u32>(target, plain);
       } else if (covered >= LEAST) {
-        const color = kind === 0 ? plain : colorAt(colors, kind, map, <f32>column, <f32>row);
+        const color = kindInRow === 0 ? plain : colorAt(colors, kind, map, <f32>column, <f32>row);
         blend(target, color, <u32>(covered * opacity * 256 + <f32>0.5));
       }
       column++;
@@ -244,6 +256,61 @@ function colorAt(colors: usize, kind: i32, map: usize, column: f32, row: f32): u
   }
   const index = <i32>(max<f32>(0, min<f32>(1, t)) * 255 + <f32>0.5);
   return load<u32>(colors + ((<usize>index) << 2));
+}
+
+/** The colours of four pixels next to each other, as much of them as is opaque. */
+function fourColors(
+  colors: usize,
+  plain: u32,
+  kind: i32,
+  map: usize,
+  column: f32,
+  row: f32,
+  opacity: f32,
+): v128 {
+  let four: v128;
+  if (kind === 0) {
+    four = i32x4.splat(plain);
+  } else {
+    const x = f32x4.add(f32x4.splat(column), f32x4(0.5, 1.5, 2.5, 3.5));
+    const u = along(map, x, row, 0);
+    let t = u;
+    if (kind === 2) {
+      const v = along(map, x, row, 4);
+      const middleX = load<f32>(map, 24);
+      const middleY = load<f32>(map, 28);
+      const forward = f32x4.add(
+        f32x4.mul(u, f32x4.splat(middleX)),
+        f32x4.mul(v, f32x4.splat(middleY)),
+      );
+      const room = max<f32>(<f32>1e-3, 1 - middleX * middleX - middleY * middleY);
+      const squares = f32x4.add(f32x4.mul(u, u), f32x4.mul(v, v));
+      const root = f32x4.sqrt(
+        f32x4.add(f32x4.mul(forward, forward), f32x4.mul(squares, f32x4.splat(room))),
+      );
+      t = f32x4.mul(f32x4.sub(root, forward), f32x4.splat(1 / room));
+    }
+    const share = f32x4.max(f32x4.splat(0), f32x4.min(f32x4.splat(1), t));
+    const index = i32x4.trunc_sat_f32x4_s(
+      f32x4.add(f32x4.mul(share, f32x4.splat(255)), f32x4.splat(0.5)),
+    );
+    four = i32x4(
+      <i32>load<u32>(colors + ((<usize>i32x4.extract_lane(index, 0)) << 2)),
+      <i32>load<u32>(colors + ((<usize>i32x4.extract_lane(index, 1)) << 2)),
+      <i32>load<u32>(colors + ((<usize>i32x4.extract_lane(index, 2)) << 2)),
+      <i32>load<u32>(colors + ((<usize>i32x4.extract_lane(index, 3)) << 2)),
+    );
+  }
+  return opacity >= 1 ? four : scaledBytes(four, i8x16.splat(<i8>(opacity * 255 + <f32>0.5)));
+}
+
+/** Where pixels of a row lie in the gradient's space. @param axis 0: across, 4: down */
+function along(map: usize, x: v128, row: f32, axis: usize): v128 {
+  const at = map + axis;
+  return f32x4.add(
+    f32x4.mul(x, f32x4.splat(load<f32>(at))),
+    f32x4.splat(load<f32>(at, 8) * (row + <f32>0.5) + load<f32>(at, 16)),
+  );
 }
 
 const PAIR: u32 = 0x00ff00ff;
