@@ -117,7 +117,7 @@ function longTrack(pitch: readonly number[]): VoiceTrack {
   };
   return {
     ...{ version: 4, duration, sounds, words: [], deviations: null, loudness },
-    ...{ spectrum: null, pitch: { rate: 50, values: pitch }, quality: null },
+    ...{ sides: null, spectrum: null, pitch: { rate: 50, values: pitch }, quality: null },
   };
 }
 

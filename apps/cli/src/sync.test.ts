@@ -26,6 +26,7 @@ async function heard(...args: string[]): Promise<Synced> {
     words: [],
     deviations: null,
     spectrum: null,
+    sides: null,
     quality: null,
     loudness: { rate: 1, values: [] },
   };

@@ -93,7 +93,7 @@ async function hear(
   const heard = new SpeechAnalyzer(model, voice.sampleRate, script, request.stretch !== null);
   for (let at = start; at < end; at += STRETCH_SECONDS) {
     const block = await voice.read(at, Math.min(end, at + STRETCH_SECONDS));
-    heard.push(heardChannel(block, request.channel));
+    heard.pushBlock(block, request.channel);
     const share = Math.min(1, (at + STRETCH_SECONDS - start) / (end - start));
     onProgress({ share, sounds: heard.soundsSoFar() });
   }

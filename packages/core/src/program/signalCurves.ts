@@ -110,9 +110,12 @@ function voiceCurve(
 ): StepCurve {
   switch (spec.kind) {
     case 'loudness':
+    case 'left loudness':
+    case 'right loudness':
+    case 'band':
+      return levelCurve(voices, spec as VoiceFeature, ends);
     case 'pitch':
     case 'intonation':
-    case 'band':
     case 'onsets':
     case 'articulation':
       return curveOfVoices(voices, (track) => fitted(track, spec as VoiceFeature, ends));
@@ -199,23 +202,74 @@ function curveOfVoices(
     if (signal === undefined) known.set(track, (signal = of(track)));
     return signal;
   };
-  const longest = voices.reduce((most, { start, end }) => Math.max(most, end - start), 0);
+  const eachStep = stepsOf(voices);
   return (from, count) => {
     const values = new Float64Array(count);
+    eachStep(from, count, (at, time, { track }) => {
+      const signal = signalOf(track);
+      const value = signal ? valueAt(signal, time) : 0;
+      if (Math.abs(value) > Math.abs(values[at]!)) values[at] = value;
+    });
+    return values;
+  };
+}
+
+/** Goes through the steps at which voices are heard: number of the step, seconds of the voice, and the voice. */
+function stepsOf(voices: readonly PlacedVoice[]) {
+  const longest = voices.reduce((most, { start, end }) => Math.max(most, end - start), 0);
+  return (
+    from: number,
+    count: number,
+    use: (at: number, time: number, voice: PlacedVoice) => void,
+  ): void => {
     const [begin, end] = [from / STEP_RATE, (from + count) / STEP_RATE];
     let next = firstWhere(voices, ({ start }) => start > begin - longest);
     for (; next < voices.length && voices[next]!.start < end; next++) {
       const voice = voices[next]!;
-      const signal = signalOf(voice.track);
-      if (!signal) continue;
       const first = Math.max(0, Math.ceil(voice.start * STEP_RATE) - from);
       const last = Math.min(count, Math.ceil(voice.end * STEP_RATE) - from);
-      for (let at = first; at < last; at++) {
-        const value = valueAt(signal, (from + at) / STEP_RATE - voice.shift);
-        if (Math.abs(value) > Math.abs(values[at]!)) values[at] = value;
-      }
+      for (let at = first; at < last; at++) use(at, (from + at) / STEP_RATE - voice.shift, voice);
     }
-    return values;
+  };
+}
+
+/**
+ * A level of voices as 0 to 1 from the quiet end of a recording to its loud one. Where voices overlap their powers add
+ * up, each counted from the loud end of its own recording.
+ */
+function levelCurve(
+  voices: readonly PlacedVoice[],
+  feature: VoiceFeature,
+  set: HandSetEnds,
+): StepCurve {
+  const known = new Map<VoiceTrack, { readonly curve: Signal; readonly ends: Ends } | null>();
+  const levelOf = (track: VoiceTrack) => {
+    let level = known.get(track);
+    if (level === undefined) {
+      const curve = featureCurve(track, feature);
+      level = curve && { curve, ends: endsOf(track, curve, feature.kind, set) };
+      known.set(track, level);
+    }
+    return level;
+  };
+  const eachStep = stepsOf(voices);
+  return (from, count) => {
+    const powers = new Float64Array(count);
+    const strongest = new Float64Array(count).fill(-Infinity);
+    const ranges = new Float64Array(count).fill(1);
+    eachStep(from, count, (at, time, { track }) => {
+      const level = levelOf(track);
+      if (!level) return;
+      const { low, high } = level.ends;
+      const below = valueAt(level.curve, time) - high;
+      powers[at] = powers[at]! + 10 ** (below / 10);
+      if (below <= strongest[at]!) return;
+      strongest[at] = below;
+      ranges[at] = high - low;
+    });
+    return powers.map((power, at) =>
+      power > 0 ? Math.min(1, Math.max(0, 1 + (10 * Math.log10(power)) / ranges[at]!)) : 0,
+    );
   };
 }
 

@@ -16,7 +16,8 @@ const QUIET = 0.01;
 const LOUD = 0.99;
 /** Ends lie at least so far apart, so that a voice that stays the same doesn't tremble: dB, semitones, shares. */
 const LEAST_APART: Readonly<Record<VoiceFeature['kind'], number>> = {
-  ...{ loudness: 8, band: 8, onsets: 4, pitch: 4, intonation: 2, articulation: 0.2 },
+  ...{ loudness: 8, 'left loudness': 8, 'right loudness': 8 },
+  ...{ band: 8, onsets: 4, pitch: 4, intonation: 2, articulation: 0.2 },
 };
 
 /** The quiet and the loud end of a feature over what is spoken: percentiles, so that a bang or a breath says nothing. */

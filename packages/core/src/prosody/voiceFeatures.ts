@@ -6,9 +6,12 @@ import { valueAt, type Signal } from '../signals';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { phrasesOf, type Phrase } from './phrases';
 
+/** Levels: of what is heard, or of one channel of the recording; where it has only one, of that. */
+export type LoudnessKind = 'loudness' | 'left loudness' | 'right loudness';
+
 /** Something about a voice that can be measured at any moment. */
 export type VoiceFeature =
-  | { readonly kind: 'loudness' | 'pitch' | 'intonation' }
+  | { readonly kind: LoudnessKind | 'pitch' | 'intonation' }
   | { readonly kind: 'band' | 'onsets'; readonly low: number; readonly high: number }
   | { readonly kind: 'articulation'; readonly dimension: keyof Articulation };
 
@@ -28,6 +31,10 @@ export function featureCurve(track: VoiceTrack, feature: VoiceFeature): Signal |
   switch (feature.kind) {
     case 'loudness':
       return track.loudness;
+    case 'left loudness':
+      return track.sides?.left ?? track.loudness;
+    case 'right loudness':
+      return track.sides?.right ?? track.loudness;
     case 'band':
       return track.spectrum && bandLoudness(track.spectrum, feature);
     case 'onsets':

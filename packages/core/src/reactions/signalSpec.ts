@@ -12,6 +12,9 @@ export type Listened = 'own' | 'others' | 'everyone' | (string & {});
 export const VOICE_KINDS = [
   /** Level of the voice. */
   'loudness',
+  /** Level of one channel of the recording. */
+  'left loudness',
+  'right loudness',
   /** Height of the voice; where there is none it goes on evenly. */
   'pitch',
   /** How far the pitch lies above the middle of its phrase, or below: -1 to 1. */
@@ -93,9 +96,14 @@ export function isOfVoice(spec: SignalSpec): spec is VoiceSpec {
   return 'of' in spec;
 }
 
+const FITTED_KINDS: ReadonlySet<SignalKind> = new Set([
+  ...(['loudness', 'left loudness', 'right loudness', 'band', 'onsets'] as const),
+  ...(['pitch', 'intonation', 'articulation'] as const),
+]);
+
 /** Whether the quiet and the loud end of a signal are measured in each recording. */
 export function isFitted({ kind }: SignalSpec): boolean {
-  return ['loudness', 'band', 'onsets', 'pitch', 'intonation', 'articulation'].includes(kind);
+  return FITTED_KINDS.has(kind);
 }
 
 const listened = () => string().required().max(64);

@@ -34,6 +34,10 @@ export function inOtherTime(track: VoiceTrack, factor: number): VoiceTrack {
       added: track.deviations.added.map(moved),
     },
     loudness: slower(track.loudness),
+    sides: track.sides && {
+      left: slower(track.sides.left),
+      right: slower(track.sides.right),
+    },
     spectrum: track.spectrum && slower(track.spectrum),
     pitch: track.pitch && slower(track.pitch),
   };

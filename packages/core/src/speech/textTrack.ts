@@ -80,6 +80,7 @@ export function textTrack(
     words: spoken,
     deviations: null,
     loudness: { rate: RATE, values },
+    sides: null,
     spectrum: null,
     pitch: null,
     quality: null,

@@ -23,6 +23,12 @@ export interface SpokenWord {
   readonly end: number;
 }
 
+/** Levels of both channels in dBFS over time. */
+export interface Sides {
+  readonly left: Signal;
+  readonly right: Signal;
+}
+
 /** What was heard in one recording. Sounds are in order, touch each other and cover 0 to duration. */
 export interface VoiceTrack {
   readonly version: typeof TRACK_VERSION;
@@ -35,6 +41,8 @@ export interface VoiceTrack {
   readonly deviations: ScriptDeviations | null;
   /** Level in dBFS over time. */
   readonly loudness: Signal;
+  /** The same of each channel; null where there is only one, and in tracks that an older Cruvo heard. */
+  readonly sides: Sides | null;
   /** Null in tracks that an older Cruvo heard. */
   readonly spectrum: Spectrum | null;
   /** Pitch in Hz over time, 0 where there is none; null in tracks that an older Cruvo heard, and of text. */
@@ -73,6 +81,7 @@ export function tentativeTrack(sounds: readonly Sound[], duration: number): Voic
     words: [],
     deviations: null,
     loudness: { rate: 1, values: [UNKNOWN_LEVEL] },
+    sides: null,
     spectrum: null,
     pitch: null,
     quality: null,

@@ -27,6 +27,7 @@ export function testTrack(...parts: TestSound[]): VoiceTrack {
     words: [],
     deviations: null,
     loudness: { rate: 100, values },
+    sides: null,
     spectrum: null,
     pitch: null,
     quality: null,

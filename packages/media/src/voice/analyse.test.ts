@@ -184,3 +184,25 @@ describe('LiveSpeechAnalyzer', () => {
     expect(same / 300).toBeGreaterThan(0.7);
   });
 });
+
+it('hears both channels of a recording apart, whichever one is listened to', () => {
+  const second = voice.subarray(0, WORKING_RATE);
+  const samples = new Int16Array(2 * second.length);
+  second.forEach((value, at) => {
+    samples[2 * at] = 32767 * value;
+    samples[2 * at + 1] = 3276.7 * value;
+  });
+  const block: PcmBlock = { sampleRate: WORKING_RATE, channels: 2, samples };
+  const heard = (channel: 'left' | 'both') => {
+    const hearing = new SpeechAnalyzer(model, WORKING_RATE, null);
+    hearing.pushBlock(block, channel);
+    return readTrack(writeTrack(hearing.finish()));
+  };
+  const [left, both] = [heard('left'), heard('both')];
+  expect(both.sides).toEqual(left.sides);
+  const loudest = ({ values }: { readonly values: readonly number[] }) => Math.max(...values);
+  const sides = left.sides!;
+  expect(loudest(sides.left)).toBeCloseTo(loudest(left.loudness), 4);
+  expect(loudest(sides.left) - loudest(sides.right)).toBeCloseTo(20, 1);
+  expect(whole.sides).toBeNull();
+});

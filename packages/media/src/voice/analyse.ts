@@ -42,7 +42,7 @@ export async function analyseWorkingVoice(
   });
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     const samples = new Int16Array(chunk.buffer, chunk.byteOffset, chunk.length >> 1);
-    hearing.push(heardChannel({ sampleRate, channels, samples }, channel));
+    hearing.pushBlock({ sampleRate, channels, samples }, channel);
   }
   return hearing.finish();
 }
@@ -59,7 +59,7 @@ export async function hearRecording(
   { script, channel, signal }: HearingOptions,
 ): Promise<VoiceTrack> {
   const hearing = new SpeechAnalyzer(await shippedSoundModel(), WORKING_RATE, script);
-  await decodeVoice(path, name, (block) => hearing.push(heardChannel(block, channel)), { signal });
+  await decodeVoice(path, name, (block) => hearing.pushBlock(block, channel), { signal });
   return hearing.finish();
 }
 

@@ -10,6 +10,8 @@ export const SIGNAL_GROUPS: readonly {
     label: 'A voice',
     signals: [
       ['loudness', 'Loudness'],
+      ['left loudness', 'Loudness of the left channel'],
+      ['right loudness', 'Loudness of the right channel'],
       ['emphasis', 'Stressed words'],
       ['pitch', 'Pitch'],
       ['intonation', 'Rise and fall of the pitch'],

@@ -1,4 +1,5 @@
 import { LoudnessMeter } from '../../audio/loudness';
+import { heardChannel, splitChannels, type PcmBlock, type VoiceChannel } from '../../audio/samples';
 import { FRAME_RATE, HEARING_RATE, MelAnalyser, type MelFrames } from '../../audio/melBands';
 import { PitchMeter } from '../../audio/pitch';
 import { Resampler } from '../../audio/resample';
@@ -33,6 +34,8 @@ export class SpeechAnalyzer {
   private readonly decoder: PhoneDecoder;
   private readonly aligner: Aligner | null;
   private readonly loudness: LoudnessMeter;
+  /** Of the left and the right channel; empty until there are two. */
+  private sides: LoudnessMeter[] = [];
   private readonly spectrum = new SpectrumMeter();
   private readonly pitch: PitchMeter;
   private readonly clipping: ClippingMeter;
@@ -58,6 +61,17 @@ export class SpeechAnalyzer {
     this.loudness = new LoudnessMeter(sampleRate);
     this.pitch = new PitchMeter(sampleRate);
     this.clipping = new ClippingMeter(sampleRate);
+  }
+
+  /** Takes the next block of a recording. @param channel which of its channels is heard */
+  pushBlock(block: PcmBlock, channel: VoiceChannel): void {
+    if (block.channels === 2) {
+      if (this.sides.length === 0) {
+        this.sides = [0, 1].map(() => new LoudnessMeter(this.sampleRate));
+      }
+      splitChannels(block).forEach((samples, side) => this.sides[side]!.push(samples));
+    }
+    this.push(heardChannel(block, channel));
   }
 
   /** Takes the next mono samples, -1 to 1. */
@@ -90,6 +104,7 @@ export class SpeechAnalyzer {
       : this.freeSounds(duration);
     const loudness = this.loudness.finish();
     const spectrum = this.spectrum.finish();
+    const [left, right] = this.sides.map((side) => side.finish());
     return {
       version: TRACK_VERSION,
       duration,
@@ -99,6 +114,7 @@ export class SpeechAnalyzer {
         : [],
       deviations: alignment && departuresOf(alignment),
       loudness,
+      sides: left && right ? { left, right } : null,
       spectrum,
       pitch: this.pitch.finish(),
       quality: measureQuality(loudness, spectrum, this.clipping.times.length, spokenIn(sounds)),

@@ -12,6 +12,10 @@ const rich: VoiceTrack = {
   ...testTrack([0, 0.3, undefined], [10, 0.4, 'ah'], [1, 0.1, 'łódź 👄'], [0, 0.2]),
   words: [{ text: 'łódź 👄', start: 0.3, end: 0.8 }],
   deviations: { skipped: ['naïve'], repeated: [], added: [{ start: 0.1, end: 0.2 }] },
+  sides: {
+    left: { rate: 100, values: [-20, Math.fround(-31.4)] },
+    right: { rate: 100, values: [-60, -100] },
+  },
   spectrum: { rate: 50, levels: Uint8Array.of(0, 90, 255) },
   pitch: { rate: 50, values: [0, 118.25, Math.fround(121.7)] },
   quality: {

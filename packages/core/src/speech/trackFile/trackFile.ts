@@ -8,7 +8,7 @@ import {
 } from '../../formats/safetensors';
 import { Problem } from '../../problem';
 import type { Viseme } from '../visemes';
-import { TRACK_VERSION, type Sound, type VoiceTrack } from '../voiceTrack';
+import { TRACK_VERSION, type Sides, type Sound, type VoiceTrack } from '../voiceTrack';
 import { migratedTrack } from './migrations';
 import type { TrackBody } from './migrations/trackBody';
 
@@ -16,6 +16,8 @@ import type { TrackBody } from './migrations/trackBody';
 const FORMAT = 'voice track';
 /** Versions that were kept as safetensors. */
 const VERSIONS_OF_FILES = ['3', String(TRACK_VERSION)];
+/** Arrays of levels at the rate of the loudness, which recordings of two channels have. */
+const SIDES = ['left', 'right'] as const;
 /** Stands for no phone, and for no word. */
 const NONE = -1;
 
@@ -24,7 +26,7 @@ const NONE = -1;
  * moment are arrays of numbers, so that half an hour is read in a few milliseconds.
  */
 export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
-  const { sounds, words, loudness, spectrum, pitch } = track;
+  const { sounds, words, loudness, sides, spectrum, pitch } = track;
   const phones = new Numbering();
   const texts = new Numbering();
   const row = (values: Tensor['values']): Tensor => ({ shape: [values.length], values });
@@ -38,6 +40,9 @@ export function writeTrack(track: VoiceTrack): Uint8Array<ArrayBuffer> {
     ['word.end', row(Float64Array.from(words, ({ end }) => end))],
     ['word.text', row(Int32Array.from(words, ({ text }) => texts.of(text)))],
     ['loudness', row(Float64Array.from(loudness.values))],
+    ...(sides
+      ? SIDES.map((side) => [side, row(Float32Array.from(sides[side].values))] as const)
+      : []),
     ...(spectrum ? [['spectrum', row(spectrum.levels)] as const] : []),
     ...(pitch ? [['pitch', row(Float32Array.from(pitch.values))] as const] : []),
   ]);
@@ -163,6 +168,9 @@ function fromTensors({ metadata, tensors }: Tensors): VoiceTrack {
     })),
     deviations: about.deviations,
     loudness: { rate: about.loudnessRate, values: Array.from(row('loudness')) },
+    sides: tensors.has('left')
+      ? sidesOf((side) => Array.from(row(side)), about.loudnessRate)
+      : null,
     spectrum:
       about.spectrumRate === null
         ? null
@@ -171,6 +179,11 @@ function fromTensors({ metadata, tensors }: Tensors): VoiceTrack {
     quality: about.quality,
   });
 }
+
+const sidesOf = (valuesOf: (side: 'left' | 'right') => number[], rate: number): Sides => ({
+  left: { rate, values: valuesOf('left') },
+  right: { rate, values: valuesOf('right') },
+});
 
 // The core's library knows neither browsers nor Node, which both have this.
 const { TextDecoder } = globalThis as unknown as {
@@ -185,7 +198,7 @@ function fromJson(bytes: Uint8Array): VoiceTrack {
 
 /** @throws Unfit where numbers are not what a track's are */
 function checked(track: VoiceTrack): VoiceTrack {
-  const { sounds, words, loudness, pitch, duration } = track;
+  const { sounds, words, loudness, sides, pitch, duration } = track;
   let at = 0;
   for (const { start, end, viseme, confidence } of sounds) {
     if (start !== at || !(end > start)) {
@@ -203,7 +216,9 @@ function checked(track: VoiceTrack): VoiceTrack {
   if (!words.every(({ start, end }) => start >= 0 && end >= start)) {
     throw new Unfit('words must begin before they end');
   }
-  if (!loudness.values.every(Number.isFinite)) throw new Unfit('loudness must be numbers');
+  for (const { values } of [loudness, ...(sides ? [sides.left, sides.right] : [])]) {
+    if (!values.every(Number.isFinite)) throw new Unfit('loudness must be numbers');
+  }
   if (pitch && !pitch.values.every((hertz) => hertz >= 0)) throw new Unfit('pitch must be Hz');
   return track;
 }
