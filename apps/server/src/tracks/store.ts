@@ -1,18 +1,20 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
+import { isPassRecording, readRecording, type PassRecording } from '@cruvo/core/passes';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { OWNER, type Database } from '../database/connect';
 
-/** What was heard in voices. A track never changes: its id is the SHA-256 of its bytes. */
+/** What was heard in voices, and what was performed. A track never changes: its id is the SHA-256 of its bytes. */
 export class TrackStore {
   constructor(private readonly database: Database) {}
 
   /**
    * @returns the id; storing the same bytes twice keeps one
-   * @throws Problem where they are no track
+   * @throws Problem where they are neither
    */
   async write(bytes: Uint8Array): Promise<string> {
-    readTrack(bytes);
+    if (isPassRecording(bytes)) readRecording(bytes);
+    else readTrack(bytes);
     const id = createHash('sha256').update(bytes).digest('hex');
     await this.database('tracks')
       .insert({ id, owner: OWNER, bytes: Buffer.from(bytes) })
@@ -28,12 +30,16 @@ export class TrackStore {
     if (!row)
       throw new Problem(
         'not-found',
-        'What was heard in this voice is no longer there. Fit its mouths again.',
+        'What was heard in this voice, or performed, is no longer there. Fit its mouths again, or take it out.',
       );
     return row.bytes;
   }
 
   async read(id: string): Promise<VoiceTrack> {
     return readTrack(await this.readBytes(id));
+  }
+
+  async readRecording(id: string): Promise<PassRecording> {
+    return readRecording(await this.readBytes(id));
   }
 }

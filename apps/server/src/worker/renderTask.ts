@@ -1,3 +1,4 @@
+import type { PassRecording } from '@cruvo/core/passes';
 import { join } from 'node:path';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { type Program, compile, fontsOf } from '@cruvo/core/program';
@@ -85,9 +86,16 @@ async function prepare(
   for (const { track } of linesOf(scene)) {
     if (track !== null) heard.set(track, await tracks.read(track));
   }
+  const recordings = new Map<string, PassRecording>();
+  for (const { recording } of Object.values(scene.takes)) {
+    if (!recordings.has(recording)) {
+      recordings.set(recording, await tracks.readRecording(recording));
+    }
+  }
   const typefaces = await loadTypefaces(fontsOf(scene));
   return compile({
-    ...{ scene, characters: new Map(Object.entries(characters)), tracks: heard, typefaces },
+    ...{ scene, characters: new Map(Object.entries(characters)), tracks: heard },
+    ...{ recordings, typefaces },
   });
 }
 

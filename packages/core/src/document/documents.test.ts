@@ -15,7 +15,7 @@ const withMarkers = (count: number) => ({
   ),
 });
 const production = {
-  schemaVersion: 3,
+  schemaVersion: 4,
   name: 'A',
   pronunciations: [{ word: 'Isbel', like: 'iz bell' }],
   reactions: {},

@@ -6,6 +6,7 @@ import type { DocumentBodies, DocumentKind } from './documents';
 export interface References {
   /** Media, and the content types that they may have; null for any. */
   readonly media: ReadonlyMap<string, string | null>;
+  /** What was heard in voices, and what was performed. */
   readonly tracks: ReadonlySet<string>;
   readonly characters: ReadonlySet<string>;
 }
@@ -36,6 +37,7 @@ export function referencesOf<Kind extends DocumentKind>(
     const scene = body as Scene;
     Object.values(scene.backdrop?.drawings ?? {}).forEach(addDrawing);
     for (const { character } of castOf(scene)) found.characters.add(character);
+    for (const { recording } of Object.values(scene.takes)) found.tracks.add(recording);
     for (const line of linesOf(scene)) {
       for (const { voice, track } of [line, ...line.takes]) {
         if (voice) addVoice(voice);

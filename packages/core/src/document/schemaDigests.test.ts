@@ -24,6 +24,7 @@ import { keptReactionSchema } from '../reactions/keptReaction';
 import { reactionSchema, sceneReactionSchema } from '../reactions/reaction';
 import { SHAPING_SCHEMAS } from '../reactions/shaping';
 import { SIGNAL_SCHEMAS } from '../reactions/signalSpec';
+import { takeChannelSchema, takeClipSchema } from '../passes';
 import { rowSchema, SCENE_VERSION, sceneFields } from '../scene/scene';
 import recorded from './schemaDigests.json' with { type: 'json' };
 
@@ -36,6 +37,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
+    ...[takeClipSchema, takeChannelSchema],
     ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],
   ],
   character: [

@@ -3,7 +3,7 @@
  *
  * @param holds false for a beginning of the list and true for all the rest
  */
-export function firstWhere<Item>(items: readonly Item[], holds: (item: Item) => boolean): number {
+export function firstWhere<Item>(items: ArrayLike<Item>, holds: (item: Item) => boolean): number {
   let low = 0;
   let high = items.length;
   while (low < high) {

@@ -2,6 +2,7 @@ import { keysChangedFrom, movesChangedFrom } from '../keys';
 import type { Flicks } from '../time';
 import type { Program } from './compile';
 import { lineChangedFrom } from './lineProgram';
+import { takesChangedFrom } from './takeSources';
 
 /**
  * From when on the controls of each member may differ between two programs, by member; those that are the same are
@@ -15,7 +16,11 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
     const [was, is] = [known?.value, memo.value];
     const kept = was?.controls === is.controls && was.reactions === is.reactions;
     const from = kept
-      ? Math.min(keysChangedFrom(was.keys, is.keys), movesChangedFrom(was.moves, is.moves))
+      ? Math.min(
+          keysChangedFrom(was.keys, is.keys),
+          movesChangedFrom(was.moves, is.moves),
+          takesChangedFrom(was.takes, is.takes),
+        )
       : 0;
     changes.set(id, from);
   }

@@ -1,5 +1,6 @@
 import type { Character } from '../character/character';
 import { movesOf } from '../keys';
+import { takesOf, type PassRecording } from '../passes';
 import { inOrder } from '../records';
 import { backdropItems } from '../scene/backdrop';
 import { castOf } from '../scene/cast';
@@ -21,6 +22,8 @@ export interface SceneMaterial {
   readonly characters: ReadonlyMap<string, Character>;
   /** Voice tracks by id. */
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
+  /** What passes recorded, by id; takes whose recording is not there move nothing. */
+  readonly recordings?: ReadonlyMap<string, PassRecording>;
   /** Nothing is written in fonts that are not there. */
   readonly typefaces?: Typefaces;
 }
@@ -43,6 +46,7 @@ export interface Program {
 type BackdropItems = ReturnType<typeof backdropItems>;
 
 const NO_TYPEFACES: Typefaces = new Map();
+const NO_RECORDINGS: ReadonlyMap<string, PassRecording> = new Map();
 const NO_BACKDROP: BackdropItems = { behind: [], inFront: [] };
 
 /**
@@ -57,7 +61,7 @@ export function compile(
   before: Program | null = null,
   select: SelectMouths = selectAtOnce,
 ): Program {
-  const { scene, characters } = material;
+  const { scene, characters, recordings = NO_RECORDINGS } = material;
   const cast = castOf(scene).flatMap((member) => {
     const character = characters.get(member.character);
     return character ? [{ member, character }] : [];
@@ -78,7 +82,12 @@ export function compile(
       const heard = reactions.length > 0 ? [signals.value] : [];
       const keys = Object.values(scene.keys).filter((track) => track.member === member.id);
       const moves = movesOf(scene.moves, member.id);
-      const moved = [...reactions, ...heard, ...keys, ...moves];
+      const takes = takesOf(scene.takes, member.id).map((take) => ({
+        take,
+        recording: recordings.get(take.recording) ?? null,
+      }));
+      const played = takes.flatMap(({ take, recording }) => [take, recording]);
+      const moved = [...reactions, ...heard, ...keys, ...moves, ...played];
       const inputs = [member, character, scene.length, ...rows, ...own, ...moved];
       return [
         member.id,
@@ -88,7 +97,7 @@ export function compile(
             rows,
             own,
             scene.length,
-            { own: reactions, scene: signals.value, moves, keys },
+            { own: reactions, scene: signals.value, moves, keys, takes },
             known?.value,
           ),
         ),

@@ -15,6 +15,7 @@ import { reuse, type Memo } from './memo';
 import { reactionPrograms, type ReactionProgram } from './reactionPrograms';
 import type { SignalScene } from './signalCurves';
 import { keySources, moveSources } from './keySources';
+import { takeSources, type TakeProgram } from './takeSources';
 import { blinkSource, dialogueSource } from './sources';
 
 /** A cast member made ready: what moves its controls, and where it stands. */
@@ -35,14 +36,17 @@ export interface MemberProgram {
   /** Moves that are laid down, the earlier ones first. */
   readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
+  /** The lower ones first. */
+  readonly takes: readonly TakeProgram[];
 }
 
-/** The reactions of a cast member, the lower ones first, what they may follow, moves that are laid down, and keys. */
+/** The reactions of a cast member, the lower ones first, what they may follow, takes, moves that are laid down, and keys. */
 export interface Reacting {
   readonly own: readonly (Reaction | SceneReaction)[];
   readonly scene: SignalScene;
   readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
+  readonly takes: readonly TakeProgram[];
 }
 
 /** Makes ready what moves a cast member, and where it stands. */
@@ -80,10 +84,11 @@ export function compileMember(
       : [...followersOf(controls), ...swaySimulations(character)];
   return {
     ...{ member, character, controls, lines, simulations, place, blinks, reactions },
-    ...{ moves: reacting.moves, keys: reacting.keys },
+    ...{ moves: reacting.moves, keys: reacting.keys, takes: reacting.takes },
     sources: inLayers([
       ...below,
       ...reactions.value.flatMap(({ source }) => source ?? []),
+      ...takeSources(controls, reacting.takes),
       ...moveSources(controls, character.moves, reacting.moves),
       ...keySources(controls, reacting.keys),
     ]),

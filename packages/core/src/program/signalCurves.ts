@@ -255,6 +255,7 @@ function levelCurve(
   const eachStep = stepsOf(voices);
   return (from, count) => {
     const powers = new Float64Array(count);
+    const heard = new Uint8Array(count);
     const strongest = new Float64Array(count).fill(-Infinity);
     const ranges = new Float64Array(count).fill(1);
     eachStep(from, count, (at, time, { track }) => {
@@ -263,13 +264,16 @@ function levelCurve(
       const { low, high } = level.ends;
       const below = valueAt(level.curve, time) - high;
       powers[at] = powers[at]! + 10 ** (below / 10);
+      heard[at] = Math.min(2, heard[at]! + 1);
       if (below <= strongest[at]!) return;
       strongest[at] = below;
       ranges[at] = high - low;
     });
-    return powers.map((power, at) =>
-      power > 0 ? Math.min(1, Math.max(0, 1 + (10 * Math.log10(power)) / ranges[at]!)) : 0,
-    );
+    return powers.map((power, at) => {
+      if (heard[at] === 0) return 0;
+      const below = heard[at] === 1 ? strongest[at]! : 10 * Math.log10(power);
+      return Math.min(1, Math.max(0, 1 + below / ranges[at]!));
+    });
   };
 }
 

@@ -1,3 +1,4 @@
+import type { TakeClip } from '../passes';
 import { mapped, turning } from '../geometry';
 import type { SceneReaction } from '../reactions';
 import { inOrder, inTable, withRecord } from '../records';
@@ -84,6 +85,7 @@ export function withoutMember(scene: Scene, id: string): Scene {
     moves: Object.fromEntries(
       Object.entries(scene.moves).filter(([, { member }]) => member !== id),
     ),
+    takes: inTable<TakeClip>(inOrder(scene.takes).filter(({ member }) => member !== id)),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

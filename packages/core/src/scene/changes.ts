@@ -21,6 +21,7 @@ export function describeChanges(before: Scene, after: Scene): string[] {
     !equal(before.reactions, after.reactions) || !equal(before.performances, after.performances),
     'Characters are moved by other reactions, or perform otherwise.',
   );
+  say(!equal(before.takes, after.takes), 'What was performed is laid down otherwise.');
   say(!equal(before.keys, after.keys), 'Controls have other keys.');
   say(!equal(before.moves, after.moves), 'Moves are laid down otherwise.');
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');

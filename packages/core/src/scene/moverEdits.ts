@@ -4,7 +4,7 @@ import type { Scene } from './scene';
 
 /** Whether what moves a control is a record of the scene, and can be muted there. */
 export function isInScene(
-  scene: Pick<Scene, 'reactions' | 'keys' | 'moves'>,
+  scene: Pick<Scene, 'reactions' | 'takes' | 'keys' | 'moves'>,
   { kind, id }: ControlOrigin,
 ): boolean {
   return Object.hasOwn(scene[TABLES[kind]], id);
@@ -16,6 +16,8 @@ export function withMoverMuted(scene: Scene, { kind, id }: ControlOrigin, muted:
   switch (kind) {
     case 'reaction':
       return { ...scene, reactions: withRecord(scene.reactions, id, set) };
+    case 'take':
+      return { ...scene, takes: withRecord(scene.takes, id, set) };
     case 'keys':
       return { ...scene, keys: withRecord(scene.keys, id, set) };
     case 'move':
@@ -37,4 +39,4 @@ export function withMoverAlone(
   );
 }
 
-const TABLES = { reaction: 'reactions', keys: 'keys', move: 'moves' } as const;
+const TABLES = { reaction: 'reactions', take: 'takes', keys: 'keys', move: 'moves' } as const;

@@ -2,7 +2,7 @@ import { array, number, object, string, type Schema } from 'yup';
 import { keptReactionSchema, MOST_REACTIONS, type KeptReaction } from '../reactions';
 import { recordsSchema, type Records } from '../records';
 
-export const PRODUCTION_VERSION = 3;
+export const PRODUCTION_VERSION = 4;
 
 /** How a word of this production is said, for names that no dictionary has. */
 export interface OwnPronunciation {

@@ -8,6 +8,7 @@ import {
   type PlacedMove,
 } from '../keys';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
+import { MOST_TAKE_CLIPS, takeClipSchema, type TakeClip } from '../passes';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
   FLICKS_PER_SECOND,
@@ -25,7 +26,7 @@ import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from '
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 11;
+export const SCENE_VERSION = 12;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -67,6 +68,8 @@ export interface Scene {
   readonly keys: Records<KeyTrack>;
   /** Moves of characters, laid down. */
   readonly moves: Records<PlacedMove>;
+  /** What was performed, laid down. */
+  readonly takes: Records<TakeClip>;
   /** Who performs by themselves, and how. */
   readonly performances: Records<Performance>;
 }
@@ -148,6 +151,7 @@ export const sceneSchema: Schema<Scene> = object({
   reactions: recordsSchema(sceneReactionSchema, 'reaction', undefined, MOST_REACTIONS.scene),
   keys: recordsSchema(keyTrackSchema, 'track of keys', undefined, MOST_KEY_TRACKS),
   moves: recordsSchema(placedMoveSchema, 'move', undefined, MOST_MOVES.scene),
+  takes: recordsSchema(takeClipSchema, 'take', undefined, MOST_TAKE_CLIPS),
   performances: recordsSchema(performanceSchema, 'performance'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
@@ -155,12 +159,13 @@ export const sceneSchema: Schema<Scene> = object({
   )
   .test(
     'reactions',
-    'every reaction, key, move and performance must be that of a member of the cast',
-    ({ cast, reactions, keys, moves, performances }) =>
+    'every reaction, key, move, take and performance must be that of a member of the cast',
+    ({ cast, reactions, keys, moves, takes, performances }) =>
       [
         ...Object.values(reactions as Records<SceneReaction>).map(({ member }) => member),
         ...Object.values(keys as Records<KeyTrack>).map(({ member }) => member),
         ...Object.values(moves as Records<PlacedMove>).map(({ member }) => member),
+        ...Object.values(takes as Records<TakeClip>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
   )

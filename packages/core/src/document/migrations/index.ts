@@ -1,3 +1,5 @@
+import { loudnessOfChannels as productionChannels } from './production/0004-loudness-of-channels';
+import { loudnessOfChannels as characterChannels } from './character/0009-loudness-of-channels';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
@@ -17,11 +19,12 @@ import { captionsAndRowOrder } from './scene/0009-captions-and-row-order';
 import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
 import { reactions } from './scene/0010-reactions';
+import { takes } from './scene/0012-takes';
 import { sounds } from './scene/0002-sounds';
 
 /** The migrations of each kind of document, from version 1 on. */
 export const MIGRATIONS = {
-  production: [pronunciations, productionReactions],
+  production: [pronunciations, productionReactions, productionChannels],
   character: [
     parts,
     browsAndInsides,
@@ -30,6 +33,7 @@ export const MIGRATIONS = {
     bodiesThatBend,
     padsViewsAndReactions,
     characterDrawnSignals,
+    characterChannels,
   ],
   scene: [
     sounds,
@@ -42,6 +46,7 @@ export const MIGRATIONS = {
     captionsAndRowOrder,
     reactions,
     sceneDrawnSignals,
+    takes,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

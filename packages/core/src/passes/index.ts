@@ -1,0 +1,4 @@
+export * from './recording';
+export * from './recordingFile';
+export * from './takeClip';
+export * from './takeEdits';
