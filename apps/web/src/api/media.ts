@@ -1,6 +1,7 @@
 import { pictureSchema, type Picture } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { voiceSchema, type Voice } from '@cruvo/core/scene';
+import { readRecording, type PassRecording } from '@cruvo/core/passes';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { problemFrom, request, SERVER_AWAY } from './http';
 import { uploadFile, type UploadOptions } from './upload';
@@ -31,8 +32,15 @@ export async function uploadPicture(file: File, options: UploadOptions): Promise
   return pictureSchema.validateSync(picture, { strict: true });
 }
 
+const trackBytes = async (id: string) =>
+  new Uint8Array(await (await request(`/tracks/${id}`)).arrayBuffer());
+
 export const fetchTrack = async (id: string): Promise<VoiceTrack> =>
-  readTrack(new Uint8Array(await (await request(`/tracks/${id}`)).arrayBuffer()));
+  readTrack(await trackBytes(id));
+
+/** What a pass recorded. */
+export const fetchRecording = async (id: string): Promise<PassRecording> =>
+  readRecording(await trackBytes(id));
 
 /** @param bytes the track's file */
 export async function storeTrack(bytes: Uint8Array<ArrayBuffer>): Promise<void> {

@@ -1,3 +1,4 @@
+import type { PassRecording } from '@cruvo/core/passes';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { Spinner } from 'react-bootstrap';
@@ -41,9 +42,10 @@ export function LivePage() {
 }
 
 const NOTHING_HEARD = new Map<string, never>();
+const NOTHING_PERFORMED: ReadonlyMap<string, PassRecording> = new Map();
 
 function Loaded({ scene, recordings }: { scene: Scene; recordings: readonly VoicedLine[] }) {
-  const material = useSceneMaterial(scene, NOTHING_HEARD, null);
+  const material = useSceneMaterial(scene, NOTHING_HEARD, NOTHING_PERFORMED, null);
   const { images, error, retry, characters } = material;
   if (error) {
     return (

@@ -68,7 +68,7 @@ describe('DocumentSaver', () => {
   it('stores what was heard before the scene that refers to it', async () => {
     const world = savingServer();
     const saver = openSaver(world);
-    saver.addTrack({ id: 't', bytes: track, track: {} as never });
+    saver.addTrack({ id: 't', bytes: track });
     saver.change(scene('a'));
     await pass(600);
     expect([world.tracks, world.saved.name]).toEqual([[track], 'a']);
@@ -78,7 +78,7 @@ describe('DocumentSaver', () => {
     const world = savingServer();
     const saver = openSaver(world);
     world.away = true;
-    saver.addTrack({ id: 't', bytes: track, track: {} as never });
+    saver.addTrack({ id: 't', bytes: track });
     saver.change(scene('a'));
     await pass(600);
     expect(saver.state.getState()).toEqual({ kind: 'away', sentence: 'Away.' });

@@ -102,7 +102,7 @@ export class DocumentSaver<Kind extends DocumentKind> {
     }
   }
 
-  addTrack({ id, bytes }: AnalysedVoice): void {
+  addTrack({ id, bytes }: Pick<AnalysedVoice, 'id' | 'bytes'>): void {
     this.pendingTracks.set(id, bytes);
     void this.keep(() => this.ports.journal.keepTrack(id, bytes));
   }

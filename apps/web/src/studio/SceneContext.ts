@@ -5,6 +5,8 @@ import type { Character } from '@cruvo/core/character';
 import type { Program } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { MouthKeying } from './mouths/mouthKeying';
+import type { PassRecording } from '@cruvo/core/passes';
+import type { Performing } from './perform/performing';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
@@ -18,6 +20,9 @@ export interface OpenScene {
   readonly saver: DocumentSaver<'scene'>;
   readonly transport: Transport;
   readonly keying: MouthKeying;
+  readonly performing: Performing;
+  /** Takes over what a pass recorded, before the server has it. */
+  readonly keepRecording: (id: string, recording: PassRecording) => void;
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
   readonly images: BrowserImages;

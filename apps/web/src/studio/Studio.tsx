@@ -14,6 +14,7 @@ import {
   type Line,
   type Scene,
 } from '@cruvo/core/scene';
+import { isPassRecording, readRecording, type PassRecording } from '@cruvo/core/passes';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById, type Document } from '../api/documents';
 import { mediaUrl } from '../api/media';
@@ -31,6 +32,8 @@ import { STUDIO_KEYS, STUDIO_POINTER } from './studioKeys';
 import { LifePanel } from './life/LifePanel';
 import { lineActions } from './lineActions';
 import { MouthKeying } from './mouths/mouthKeying';
+import { PerformPanel } from './perform/PerformPanel';
+import { Performing } from './perform/performing';
 import { Transport } from './playback/transport';
 import type { PlacedVoice } from './playback/voicePlayer';
 import { TransportBar } from './playback/TransportBar';
@@ -68,8 +71,9 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const { store, saver } = useSavedDocument(document, unsaved, createSceneStore, sceneIn);
   const scene = useStore(store, (state) => state.scene);
   const [heard, setHeard] = useState<ReadonlyMap<string, VoiceTrack>>(() => tracksOf(unsaved));
+  const [performed, setPerformed] = useState(() => recordingsOf(unsaved));
   const [first, setFirst] = useState<FirstMouths | null>(null);
-  const material = useSceneMaterial(scene, heard, first);
+  const material = useSceneMaterial(scene, heard, performed, first);
   const asRecorded = useStore(store, (state) => state.asRecorded);
   const voices = useMemo(
     () =>
@@ -87,6 +91,12 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [transport] = useState(() => opened(length, voices, scene));
   useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
+  const [performing] = useState(() => new Performing(transport));
+  const keepRecording = useCallback(
+    (id: string, recording: PassRecording) =>
+      setPerformed((before) => new Map(before).set(id, recording)),
+    [],
+  );
   const [keying] = useState(() => new MouthKeying(store, transport, material.program));
   useEffect(() => keying.update(material.program), [keying, material.program]);
 
@@ -116,9 +126,11 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     (): OpenScene | null =>
       images && {
         ...{ id, production: productionId, store, saver, transport, keying },
+        ...{ performing, keepRecording },
         ...{ characters, tracks, images, peaks },
       },
-    [id, productionId, store, saver, transport, keying, characters, tracks, images, peaks],
+    // prettier-ignore
+    [id, productionId, store, saver, transport, keying, performing, keepRecording, characters, tracks, images, peaks],
   );
   if (!open) {
     return (
@@ -250,7 +262,7 @@ const Workplace = memo(function Workplace({
           <Stage />
           <ReviewCard />
         </StageDrop>
-        <aside className="side" aria-label="Line, scene, life, sheet and films">
+        <aside className="side" aria-label="Line, scene, life, performing, sheet and films">
           <Tabs
             activeKey={tab}
             onSelect={(key) => setTab(key ?? 'voice')}
@@ -278,6 +290,9 @@ const Workplace = memo(function Workplace({
             </Tab>
             <Tab eventKey="life" title="Life">
               <LifePanel />
+            </Tab>
+            <Tab eventKey="perform" title="Perform">
+              <PerformPanel />
             </Tab>
             <Tab eventKey="sheet" title="Sheet">
               <ExposureSheet />
@@ -328,5 +343,11 @@ function StudioKeys({ view, ...on }: StudioKeyActions & { view: () => TimelineVi
 }
 
 function tracksOf(unsaved: UnsavedWork<'scene'> | null): ReadonlyMap<string, VoiceTrack> {
-  return new Map([...(unsaved?.tracks ?? [])].map(([id, bytes]) => [id, readTrack(bytes)]));
+  const heard = [...(unsaved?.tracks ?? [])].filter(([, bytes]) => !isPassRecording(bytes));
+  return new Map(heard.map(([id, bytes]) => [id, readTrack(bytes)]));
+}
+
+function recordingsOf(unsaved: UnsavedWork<'scene'> | null): ReadonlyMap<string, PassRecording> {
+  const performed = [...(unsaved?.tracks ?? [])].filter(([, bytes]) => isPassRecording(bytes));
+  return new Map(performed.map(([id, bytes]) => [id, readRecording(bytes)]));
 }

@@ -23,6 +23,7 @@ export const STUDIO_KEYS: KeyList = [
   ['P', 'pose who is worked on by dragging on the stage, and back'],
   ['W', 'write a line without a recording, at the playhead'],
   ['Shift R', 'open the recorder; there, record and stop'],
+  ['Shift P', 'under Perform: record a pass, and stop'],
   ['S', 'split the line at the playhead'],
   ['J', 'join the line with the one that goes on where it ends'],
   ['D', 'say the chosen lines again after themselves'],

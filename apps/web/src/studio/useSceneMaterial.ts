@@ -7,7 +7,8 @@ import { heardVoice, linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { readDocumentById } from '../api/documents';
 import { request } from '../api/http';
-import { fetchTrack } from '../api/media';
+import type { PassRecording } from '@cruvo/core/passes';
+import { fetchRecording, fetchTrack } from '../api/media';
 import { useTypefaces } from '../lettering/useTypefaces';
 import { useLookup } from '../shell/useLookup';
 import { useCompiled } from './program/useCompiled';
@@ -46,11 +47,13 @@ function withFirstMouths(material: SceneMaterial, first: FirstMouths | null): Sc
  * Fetches all that a scene refers to and keeps it ready to be played as the scene changes.
  *
  * @param heard tracks that the server may not have yet
+ * @param performed recordings of passes that the server may not have yet
  * @param first what was heard so far of a line that is just being heard
  */
 export function useSceneMaterial(
   scene: Scene,
   heard: ReadonlyMap<string, VoiceTrack>,
+  performed: ReadonlyMap<string, PassRecording>,
   first: FirstMouths | null,
 ): SceneMaterialState {
   const characterIds = unique(castOf(scene).map(({ character }) => character));
@@ -65,6 +68,14 @@ export function useSceneMaterial(
     queries: trackIds.map((id) => ({
       queryKey: ['track', id],
       queryFn: () => heard.get(id) ?? fetchTrack(id),
+      staleTime: Infinity,
+    })),
+  });
+  const recordingIds = unique(Object.values(scene.takes).map(({ recording }) => recording));
+  const recordingQueries = useQueries({
+    queries: recordingIds.map((id) => ({
+      queryKey: ['recording', id],
+      queryFn: () => performed.get(id) ?? fetchRecording(id),
       staleTime: Infinity,
     })),
   });
@@ -85,6 +96,10 @@ export function useSceneMaterial(
   const tracks = useLookup(
     trackIds,
     trackQueries.map(({ data }, index) => data ?? heard.get(trackIds[index]!)),
+  );
+  const recordings = useLookup(
+    recordingIds,
+    recordingQueries.map(({ data }, index) => data ?? performed.get(recordingIds[index]!)),
   );
   const peaks = useLookup(
     peakIds,
@@ -109,11 +124,14 @@ export function useSceneMaterial(
   const { typefaces } = fonts;
   const program = useCompiled(
     useMemo(
-      () => withFirstMouths({ scene, characters, tracks, typefaces }, first),
-      [scene, characters, tracks, typefaces, first],
+      () => withFirstMouths({ scene, characters, tracks, recordings, typefaces }, first),
+      [scene, characters, tracks, recordings, typefaces, first],
     ),
   );
-  const queries = [...characterQueries, ...trackQueries, ...peakQueries, ...fonts.queries, images];
+  const queries = [
+    ...[...characterQueries, ...trackQueries, ...recordingQueries, ...peakQueries],
+    ...[...fonts.queries, images],
+  ];
   return {
     characters,
     tracks,

@@ -16,6 +16,7 @@ import { Reviewing } from '../studio/review/Reviewing';
 import { ProgramContext, SceneContext, type OpenScene } from '../studio/SceneContext';
 import { createSceneStore, type SceneStore } from '../studio/sceneStore';
 import { MouthKeying } from '../studio/mouths/mouthKeying';
+import { Performing } from '../studio/perform/performing';
 import { Transport } from '../studio/playback/transport';
 import { toSeconds } from '@cruvo/core/time';
 
@@ -53,10 +54,13 @@ export function renderInScene(
   const store = createSceneStore(material.scene);
   const programNow = () => compile({ ...material, scene: store.getState().scene });
   const transport = new Transport(toSeconds(material.scene.length), []);
+  const performing = new Performing(transport);
   const openNow = (): OpenScene => ({
     ...{ id: 'scene', production: 'production', store },
     saver: new DocumentSaver<'scene'>('scene', 1, store.getState().scene, willingPorts()),
     transport,
+    performing,
+    keepRecording: () => undefined,
     keying: new MouthKeying(store, transport, programNow()),
     characters: material.characters,
     tracks: material.tracks,

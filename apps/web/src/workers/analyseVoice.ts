@@ -64,10 +64,11 @@ async function inWorker<Result>(
 /** Gives a track the id of its content. */
 export async function asAnalysedVoice(track: VoiceTrack): Promise<AnalysedVoice> {
   const bytes = writeTrack(track);
-  return { id: await sha256(bytes), track, bytes };
+  return { id: await trackId(bytes), track, bytes };
 }
 
-async function sha256(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+/** The id that a track has by its content: SHA-256, in hexadecimal. */
+export async function trackId(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
   const digest = await crypto.subtle.digest('SHA-256', bytes);
   return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }

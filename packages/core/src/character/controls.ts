@@ -59,13 +59,16 @@ const BROW_TURN = 0.3;
 function gripControls({ bends, width, height }: Rigged): Control[] {
   const bounds = { x: -2 * width, y: -2 * height, width: 4 * width, height: 4 * height };
   const reach = { x: GRIP_REACH * width, y: GRIP_REACH * height };
-  return Object.values(bends).flatMap((bend) =>
-    pointsOf(bend).flatMap(({ id, name, kind, rest }): Control[] =>
-      kind === 'grip'
-        ? [{ id: gripControlId(bend.id, id), label: name, kind: 'point', bounds, rest, reach }]
-        : [],
-    ),
+  const grips = Object.values(bends).flatMap((bend) =>
+    pointsOf(bend)
+      .filter(({ kind }) => kind === 'grip')
+      .map((point) => ({ bend, point })),
   );
+  return grips.map(({ bend, point: { id, name, rest } }): Control => {
+    const alike = grips.filter(({ point }) => point.name === name);
+    const label = alike.length > 1 ? `${name} (${bend.name})` : name;
+    return { id: gripControlId(bend.id, id), label, kind: 'point', bounds, rest, reach };
+  });
 }
 
 function swayControls({ sways }: Rigged): Control[] {

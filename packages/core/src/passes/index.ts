@@ -1,3 +1,4 @@
+export * from './passRecorder';
 export * from './recording';
 export * from './recordingFile';
 export * from './takeClip';

@@ -14,3 +14,4 @@ export * from './targets';
 export { type ReactionProgram } from './reactionPrograms';
 export * from './review';
 export * from './voiceCurves';
+export type { TakeProgram } from './takeSources';

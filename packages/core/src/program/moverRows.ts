@@ -1,7 +1,9 @@
 import { endOfMove, type KeyTrack, type Move, type PlacedMove } from '../keys';
 import type { Flicks } from '../time';
+import { endOfTake } from '../passes';
 import type { MemberProgram } from './memberProgram';
 import type { ReactionProgram } from './reactionPrograms';
+import type { TakeProgram } from './takeSources';
 import { labelOfTarget } from './targets';
 
 /** A move that is laid down, with when it ends. */
@@ -27,6 +29,13 @@ export type MoverRow =
       readonly moves: readonly MoveSpan[];
     }
   | {
+      readonly kind: 'takes';
+      readonly id: string;
+      readonly name: string;
+      /** The earlier ones first; they don't overlap. */
+      readonly takes: readonly TakeProgram[];
+    }
+  | {
       readonly kind: 'reaction';
       readonly id: string;
       readonly name: string;
@@ -35,7 +44,7 @@ export type MoverRow =
 
 /** The rows of what moves a cast member, the highest, which has the last word, first. */
 export function moverRows(
-  { controls, character, keys, moves, reactions }: MemberProgram,
+  { controls, character, keys, moves, takes, reactions }: MemberProgram,
   { withReactions }: { withReactions: boolean },
 ): readonly MoverRow[] {
   const keyed = keys
@@ -48,13 +57,19 @@ export function moverRows(
     const move = character.moves[placed.move];
     return move ? [{ placed, move, end: endOfMove(placed, move) }] : [];
   });
-  const moved = withoutOverlaps(spans).map((row, at): MoverRow => {
+  const startOfMove = ({ placed }: MoveSpan) => placed.start;
+  const moved = withoutOverlaps(spans, startOfMove, ({ end }) => end).map((row, at): MoverRow => {
     return { kind: 'moves', id: `moves ${at}`, name: 'Moves', moves: row };
+  });
+  // The upper ones win where they overlap, and so stand higher.
+  const performed = layered(takes).map((row, at): MoverRow => {
+    return { kind: 'takes', id: `takes ${at}`, name: 'Takes', takes: row };
   });
   const reacting = withReactions ? reactions.value.toReversed() : [];
   return [
     ...keyed,
     ...moved.reverse(),
+    ...performed.reverse(),
     ...reacting.map((program): MoverRow => {
       const { id, name } = program.reaction;
       return { kind: 'reaction', id, name, program };
@@ -63,12 +78,30 @@ export function moverRows(
 }
 
 /** As few rows as hold all spans without overlaps. @param spans in order of their starts */
-function withoutOverlaps(spans: readonly MoveSpan[]): MoveSpan[][] {
-  const rows: MoveSpan[][] = [];
+function withoutOverlaps<Span>(
+  spans: readonly Span[],
+  start: (span: Span) => Flicks,
+  end: (span: Span) => Flicks,
+): Span[][] {
+  const rows: Span[][] = [];
   for (const span of spans) {
-    const row = rows.find((one) => one.at(-1)!.end <= span.placed.start);
+    const row = rows.find((one) => end(one.at(-1)!) <= start(span));
     if (row) row.push(span);
     else rows.push([span]);
   }
   return rows;
+}
+
+/** Takes in rows without overlaps, each above all that it lies over. @param takes the lower ones first */
+function layered(takes: readonly TakeProgram[]): TakeProgram[][] {
+  const rows: TakeProgram[][] = [];
+  for (const one of takes) {
+    const { start } = one.take;
+    const end = endOfTake(one.take);
+    const over = rows.findLastIndex((row) =>
+      row.some(({ take }) => take.start < end && start < endOfTake(take)),
+    );
+    (rows[over + 1] ??= []).push(one);
+  }
+  return rows.map((row) => row.sort((a, b) => a.take.start - b.take.start));
 }

@@ -83,7 +83,9 @@ describe('takes in a scene', () => {
     const change = (material: SceneMaterial) =>
       changedFrom(before, compile(material, before)).get(MEMBER);
     expect(change(sceneWith({ ...plain, start: 2 * second }))).toBe(second);
-    expect(change(sceneWith(plain, { ...plain, id: 'u', order: 'a1', start: 4 * second }))).toBe(4 * second);
+    expect(change(sceneWith(plain, { ...plain, id: 'u', order: 'a1', start: 4 * second }))).toBe(
+      4 * second,
+    );
     expect(change({ ...sceneWith(plain), recordings: new Map() })).toBe(second);
     expect(change(sceneWith())).toBe(second);
   });

@@ -123,6 +123,15 @@ export const MOVE_FIELDS = {
   soft: { ...{ label: 'Comes and goes', min: 0, max: 2, step: 0.05 }, inWords: seconds },
 } as const satisfies Readonly<Record<string, NumberField>>;
 
+/** The numbers of a take. */
+export const TAKE_FIELDS = {
+  strength: share('Strength', -2, 2),
+  smoothing: time('Smoothing', 1),
+  delay: time('Later by', 1, -1),
+  fadeIn: time('Comes over', 2),
+  fadeOut: time('Goes over', 2),
+} as const satisfies Readonly<Record<string, NumberField>>;
+
 /** The numbers of each step, by their fields. */
 export const SHAPING_FIELDS: Readonly<Record<ShapingKind, Readonly<Record<string, NumberField>>>> =
   {

@@ -1,10 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import { Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
 import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
 import { StageCanvas } from './StageCanvas';
+import { PerformHandles } from './PerformHandles';
 import { PoseHandles } from './PoseHandles';
 import { StageHandles } from './StageHandles';
 import { useCanvasBox } from './useCanvasBox';
@@ -12,7 +14,7 @@ import { useFrames, type FrameSource } from './useFrames';
 
 /** The scene as the film will show it, as large as there is room for. */
 export function Stage() {
-  const { images, transport } = useOpenScene();
+  const { images, transport, performing } = useOpenScene();
   const program = useProgram();
   const { stage, frameRate } = program.scene;
   const holder = useRef<HTMLDivElement>(null);
@@ -23,6 +25,7 @@ export function Stage() {
   const playing = useTransport((state) => state.playing);
   const waiting = useTransport((state) => state.waiting);
   const posing = useScene((state) => state.posing);
+  const performed = useStore(performing.state, (state) => state.member);
   const box = useCanvasBox(holder, stage);
 
   const source = useMemo<FrameSource>(
@@ -32,11 +35,20 @@ export function Stage() {
         const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
         if (isPlaying && !isWaiting) meter.shown(index);
         player.swap(program);
-        return player.seek(frameMiddle(index, frameRate));
+        const own = program.members.find((one) => one.member.id === performed);
+        const live = own && performing.overrides(own.controls);
+        return player.seek(frameMiddle(index, frameRate), live);
       },
-      follow: (paint) => followPlayhead(transport, paint),
+      follow: (paint) => {
+        const unsubscribe = performing.state.subscribe(paint);
+        const unfollow = followPlayhead(transport, paint);
+        return () => {
+          unsubscribe();
+          unfollow();
+        };
+      },
     }),
-    [player, program, frameRate, meter, transport],
+    [player, program, frameRate, meter, transport, performing, performed],
   );
   useFrames(canvas, box, images, source);
 
@@ -58,7 +70,13 @@ export function Stage() {
       label={`The scene “${program.scene.name}” as the film will show it`}
       seeThrough={stage.background === null}
     >
-      {posing ? <PoseHandles box={box} player={player} /> : <StageHandles box={box} />}
+      {performed !== null ? (
+        <PerformHandles box={box} player={player} />
+      ) : posing ? (
+        <PoseHandles box={box} player={player} />
+      ) : (
+        <StageHandles box={box} />
+      )}
       {(playing || dropped > 0) && (
         <span
           className="readout figures"

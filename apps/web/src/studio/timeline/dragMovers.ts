@@ -1,6 +1,7 @@
 import { MOVE_TIMES, shiftedTrack, withKeyChanged, withTrack } from '@cruvo/core/keys';
 import { clamp } from '@cruvo/core/numbers';
-import type { MoverRow, MoveSpan } from '@cruvo/core/program';
+import { endOfTake, fadesFitting, trimmedTake, type TakeClip } from '@cruvo/core/passes';
+import type { MoverRow, MoveSpan, TakeProgram } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { withRecord } from '@cruvo/core/records';
 import type { Scene } from '@cruvo/core/scene';
@@ -19,7 +20,7 @@ import { xAt, type Viewport } from './viewport';
 /** How near the pointer must come to an edge or a key to take hold of it, pixels. */
 const REACH = 6;
 
-/** What the pointer takes hold of in the row of keys, moves or a reaction. */
+/** What the pointer takes hold of in the row of keys, moves, takes or a reaction. */
 export type HeldMover =
   | {
       readonly kind: 'keys';
@@ -28,6 +29,13 @@ export type HeldMover =
       readonly time: Flicks;
     }
   | { readonly kind: 'move'; readonly span: MoveSpan; readonly grip: 'end' | 'whole' }
+  | {
+      readonly kind: 'take';
+      readonly take: TakeClip;
+      readonly grip: 'start' | 'end' | 'fade in' | 'fade out' | 'whole';
+      /** How long what was recorded is. */
+      readonly duration: Flicks;
+    }
   | {
       readonly kind: 'reaction';
       readonly reaction: SceneReaction;
@@ -56,12 +64,38 @@ export function moverNear(
     const span = inside ?? mover.moves.find(({ end }) => away(end) <= REACH);
     return span ? { kind: 'move', span, grip: away(span.end) <= REACH ? 'end' : 'whole' } : null;
   }
+  if (mover.kind === 'takes') return takeNear(mover.takes, away, now);
   const { reaction } = mover.program;
   if (!('stretch' in reaction) || !reaction.stretch) return null;
   const { start, end } = reaction.stretch;
   if (away(end) <= REACH) return { kind: 'reaction', reaction, grip: 'end' };
   if (away(start) <= REACH) return { kind: 'reaction', reaction, grip: 'start' };
   return now > start && now < end ? { kind: 'reaction', reaction, grip: 'whole' } : null;
+}
+
+/** A take by its edges, by the corners up to which it comes and from which it goes, or as a whole. */
+function takeNear(
+  takes: readonly TakeProgram[],
+  away: (time: Flicks) => number,
+  now: Flicks,
+): HeldMover | null {
+  const found =
+    takes.find(({ take }) => now >= take.start && now <= endOfTake(take)) ??
+    takes.find(({ take }) => Math.min(away(take.start), away(endOfTake(take))) <= REACH);
+  if (!found) return null;
+  const { take, recording } = found;
+  const end = endOfTake(take);
+  const duration = recording
+    ? toFlicks(recording.duration)
+    : take.offset + Math.round(take.speed * take.length);
+  const held = (grip: Extract<HeldMover, { kind: 'take' }>['grip']): HeldMover => {
+    return { kind: 'take', take, grip, duration };
+  };
+  if (away(take.start) <= REACH) return held('start');
+  if (away(end) <= REACH) return held('end');
+  if (away(take.start + take.fadeIn) <= REACH) return held('fade in');
+  if (away(end - take.fadeOut) <= REACH) return held('fade out');
+  return held('whole');
 }
 
 /** Moves what is held by whole frames; a key that is only clicked on is gone to. */
@@ -110,6 +144,12 @@ export function movedBy(scene: Scene, held: HeldMover, frames: number): Scene {
       moves: withRecord(scene.moves, placed.id, (one) => ({ ...one, ...change })),
     };
   }
+  if (held.kind === 'take') {
+    return {
+      ...scene,
+      takes: withRecord(scene.takes, held.take.id, () => draggedTake(held, moved)),
+    };
+  }
   const { id, stretch } = held.reaction;
   if (!stretch) return scene;
   const least = frameLength(frameRate);
@@ -123,4 +163,27 @@ export function movedBy(scene: Scene, held: HeldMover, frames: number): Scene {
     ...scene,
     reactions: withRecord(scene.reactions, id, (one) => ({ ...one, stretch: next })),
   };
+}
+
+function draggedTake(
+  { take, grip, duration }: Extract<HeldMover, { kind: 'take' }>,
+  moved: (time: Flicks) => Flicks,
+): TakeClip {
+  const end = endOfTake(take);
+  switch (grip) {
+    case 'whole':
+      return { ...take, start: moved(take.start) };
+    case 'start':
+      return trimmedTake(take, 'start', moved(take.start), duration);
+    case 'end':
+      return trimmedTake(take, 'end', moved(end), duration);
+    case 'fade in': {
+      const fadeIn = Math.max(0, moved(take.start + take.fadeIn) - take.start);
+      return fadesFitting({ ...take, fadeIn });
+    }
+    case 'fade out': {
+      const fadeOut = Math.min(take.length - take.fadeIn, end - moved(end - take.fadeOut));
+      return { ...take, fadeOut: Math.max(0, fadeOut) };
+    }
+  }
 }

@@ -1,4 +1,5 @@
 import type { KeyTrack } from '@cruvo/core/keys';
+import { endOfTake, type TakeClip } from '@cruvo/core/passes';
 import type { MoveSpan } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { toSeconds, type Flicks } from '@cruvo/core/time';
@@ -29,6 +30,8 @@ export function paintMover(
   if (mover.kind === 'keys') paintKeys(context, mover.track, strip, picture, colors);
   else if (mover.kind === 'moves') {
     for (const span of mover.moves) paintMove(context, span, strip, picture, colors);
+  } else if (mover.kind === 'takes') {
+    for (const { take } of mover.takes) paintTake(context, take, strip, picture, colors);
   } else {
     const { reaction, shaped } = mover.program;
     context.globalAlpha = reaction.muted ? MUTED : 1;
@@ -117,6 +120,38 @@ function paintMove(
   const room = right - from - 4;
   if (room > 12)
     context.fillText(shortened(context, move.name, room), from, top + height / 2 + 0.5);
+}
+
+/** A bar that comes and goes as the take does, with its name. */
+function paintTake(
+  context: CanvasRenderingContext2D,
+  take: TakeClip,
+  { top, height }: Strip,
+  { viewport, width }: Shown,
+  colors: Colors,
+): void {
+  const x = (time: Flicks) => xAt(viewport, toSeconds(time));
+  const [left, right] = [x(take.start), x(endOfTake(take))];
+  if (right < 0 || left > width) return;
+  const bottom = top + height - 1;
+  context.globalAlpha = take.muted ? MUTED : 1;
+  context.fillStyle = colors.mouth;
+  context.beginPath();
+  context.moveTo(left, bottom);
+  context.lineTo(x(take.start + take.fadeIn), top + 1);
+  context.lineTo(x(endOfTake(take) - take.fadeOut), top + 1);
+  context.lineTo(right, take.held ? top + 1 : bottom);
+  context.lineTo(right, bottom);
+  context.fill();
+  context.fillStyle = colors.byHand;
+  context.fillRect(left, bottom - 1, Math.max(2, right - left), 2);
+  const from = Math.max(0, left) + 9;
+  context.font = SMALL_FONT;
+  context.textBaseline = 'middle';
+  context.fillStyle = colors.text;
+  const room = right - from - 6;
+  if (room > 12)
+    context.fillText(shortened(context, take.name, room), from, top + height / 2 + 0.5);
 }
 
 function paintStretch(

@@ -1,0 +1,145 @@
+import { jest } from '@jest/globals';
+import { readingAt } from '@cruvo/core/passes';
+import { compile } from '@cruvo/core/program';
+import { richScene } from '@cruvo/core/testing';
+import { FakeAudioContext } from '../playback/fakeAudio';
+import { Transport } from '../playback/transport';
+import { overridesOf, Performing, type Pass } from './performing';
+
+let context: FakeAudioContext;
+beforeEach(() => {
+  jest.useFakeTimers();
+  context = new FakeAudioContext();
+  Object.assign(globalThis, {
+    AudioContext: function AudioContext() {
+      return context;
+    },
+  });
+});
+afterEach(() => {
+  jest.useRealTimers();
+  Reflect.deleteProperty(globalThis, 'AudioContext');
+});
+
+const LEAD_IN = 0.06;
+const STILL = () => 0;
+
+/** Lets the audio clock and the timers run together. */
+async function pass(seconds: number): Promise<void> {
+  for (let step = 0; step < Math.round(seconds * 100); step++) {
+    context.currentTime += 0.01;
+    await jest.advanceTimersByTimeAsync(10);
+  }
+}
+
+function opened() {
+  const transport = new Transport(10, []);
+  const performing = new Performing(transport);
+  performing.choose('una');
+  const passes: Pass[] = [];
+  const record = (countIn = 0, until = 10) =>
+    performing.record({ from: 2, until, countIn }, STILL, (one) => void passes.push(one));
+  return { transport, performing, passes, record, state: () => performing.state.getState() };
+}
+const channel = ({ recording }: Pass, control: string) =>
+  recording!.channels.find((one) => one.control === control)!;
+
+describe('performing', () => {
+  it('records what is moved while the scene plays, where it was moved', async () => {
+    const { performing, passes, record, state } = opened();
+    await record();
+    await pass(LEAD_IN + 0.5);
+    expect(state().phase).toBe('recording');
+    performing.move('nod', 1);
+    await pass(1);
+    performing.move('nod', 3);
+    await pass(0.5);
+    performing.stop();
+    const [one] = passes;
+    expect(one).toMatchObject({ member: 'una', from: 2 });
+    expect(one!.recording!.duration).toBeCloseTo(2, 1);
+    const nod = channel(one!, 'nod');
+    expect([0.2, 0.5, 1, 1.5].map((time) => readingAt(nod, time))).toEqual(
+      [0, 1, 2, 3].map((value) => expect.closeTo(value, 1)),
+    );
+    expect(state().phase).toBe('idle');
+  });
+  it('takes what is held already from the beginning on, and nothing that is left out', async () => {
+    const { performing, passes, record } = opened();
+    performing.setRecorded('brow', false);
+    performing.move('nod', 2);
+    await record(1);
+    await pass(0.5);
+    expect(performing.state.getState().phase).toBe('counting');
+    await pass(1);
+    performing.move('brow', 1);
+    performing.stop();
+    const { channels } = passes[0]!.recording!;
+    expect(channels.map(({ control }) => control)).toEqual(['nod']);
+    expect(readingAt(channels[0]!, 0)).toBe(2);
+  });
+  it('ends where it was to end, where playing is stopped, and where somebody else is chosen', async () => {
+    const { transport, performing, passes, record } = opened();
+    await record(0, 3);
+    await pass(LEAD_IN + 0.3);
+    performing.move('nod', 1);
+    await pass(1);
+    expect(passes).toHaveLength(1);
+    expect(passes[0]!.recording!.duration).toBeCloseTo(1, 1);
+    await record();
+    await pass(0.3);
+    transport.pause();
+    await pass(0.1);
+    expect(passes).toHaveLength(2);
+    await record();
+    await pass(0.3);
+    performing.choose(null);
+    expect([passes.length, performing.state.getState().phase]).toEqual([3, 'idle']);
+  });
+  it('gives nothing where nothing was moved, and records only once at a time', async () => {
+    const { performing, passes, record } = opened();
+    await record();
+    await record();
+    await pass(0.3);
+    performing.stop();
+    performing.stop();
+    expect(passes).toEqual([{ member: 'una', from: 2, recording: null }]);
+  });
+  it('lets go, unless what is let go is to stay', () => {
+    const { performing, state } = opened();
+    performing.move('nod', 1);
+    performing.letGo(['nod']);
+    expect(state().moved.size).toBe(0);
+    performing.setStays(true);
+    performing.move('nod', 1);
+    performing.letGo(['nod']);
+    expect(state().moved.get('nod')).toBe(1);
+    performing.letGoAll();
+    expect(state().moved.size).toBe(0);
+  });
+  it('moves nothing while nobody is performed', () => {
+    const { performing, state } = opened();
+    performing.choose(null);
+    performing.move('nod', 1);
+    expect(state().moved.size).toBe(0);
+  });
+});
+
+it('both axes of a point make one value; one that is not moved stays at rest', () => {
+  const { controls } = compile(richScene()).members[0]!;
+  const overrides = overridesOf(
+    controls,
+    new Map([
+      ['gaze/x', 4],
+      ['mouth.jaw', 0.5],
+      ['gone', 1],
+    ]),
+  );
+  expect(overrides).toEqual(
+    new Map<string, unknown>([
+      ['gaze', { x: 4, y: 0 }],
+      ['mouth.jaw', 0.5],
+    ]),
+  );
+  expect(overridesOf(controls, new Map([['gaze/y', 2]])).get('gaze')).toEqual({ x: 0, y: 2 });
+});
