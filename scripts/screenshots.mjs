@@ -120,17 +120,31 @@ async function shootAll() {
     .waitFor();
   await shoot('films');
 
-  const other = await browser.newPage({ baseURL: studio.address });
-  await other.goto(SCENE);
-  await other.getByLabel('Script', { exact: true }).fill('Good evening.');
-  await other.getByTestId('save-state').getByText('Saved').waitFor();
-  await other.close();
-  await page.getByRole('tab', { name: 'Line' }).click();
-  await page.getByLabel('Script', { exact: true }).fill('Good night.');
-  await page.getByRole('dialog').waitFor();
-  await shoot('two-windows');
-  await page.getByRole('button', { name: 'Use the other version' }).click();
-  await page.keyboard.press('Control+z');
+  await openScene();
+  await page.getByRole('tab', { name: 'Perform' }).click();
+  await page.getByLabel('Count-in').selectOption({ label: 'At once' });
+  const stage = await page.locator('.stage canvas').first().boundingBox();
+  const [across, down] = [stage.x + stage.width / 2, stage.y + stage.height * 0.36];
+  for (let pass = 0; pass < 2; pass++) {
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await page.mouse.move(across, down);
+    await page.mouse.down();
+    for (let step = 0; step < 60; step++) {
+      await page.mouse.move(
+        across + 70 * Math.sin(step / 6 + pass),
+        down + 25 * Math.sin(step / 4),
+      );
+      await page.waitForTimeout(30);
+      if (pass === 1 && step === 52) {
+        await page.screenshot({ path: join(FOLDER, 'perform.png') });
+      }
+    }
+    await page.mouse.up();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await page.getByRole('region', { name: `Take ${pass + 1}` }).waitFor();
+  }
+  for (let take = 0; take < 2; take++) await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByTestId('save-state').getByText('Saved').waitFor();
 
   await page.goto('/new');
   await page

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { CHARACTER_VERSION } from '@cruvo/core/character';
+import { takeOf, withTake, writeRecording } from '@cruvo/core/passes';
 import { SCENE_VERSION, type FilmSettings } from '@cruvo/core/scene';
 import { FIXTURES } from '@cruvo/core/testing';
 import { run } from '@cruvo/media/tools';
@@ -114,6 +115,30 @@ describe('films', () => {
       path,
     ]);
     expect(stdout.trim().split('\n')[0]).toBe('h264,48');
+  });
+
+  it('move as it was performed', async () => {
+    const made = await makeProduction(studio, 1);
+    const recording = {
+      duration: 1,
+      channels: [{ control: 'mouth.jaw', times: Float32Array.of(0), values: Float32Array.of(1) }],
+    };
+    const id = await studio.services.tracks.write(writeRecording(recording));
+    const place = { id: 'take', member: 'member', name: 'Take', recording: id, start: 0 };
+    const takes = withTake({}, takeOf(place, recording));
+    const patches = [{ op: 'replace', path: ['takes'], value: takes }];
+    const headers = { 'If-Match': '"1"' };
+    const { status } = await client.send(
+      'PATCH',
+      `/documents/${made.sceneId}`,
+      { patches },
+      headers,
+    );
+    expect(status).toBe(200);
+    const film = await order(made);
+    startWorker();
+    expect((await until(film, ({ status: now }) => now === 'done')).media).not.toBeNull();
+    expect((await studio.services.films.material(film.id)).scene.takes).toEqual(takes);
   });
 
   it('show what is written on the stage', async () => {

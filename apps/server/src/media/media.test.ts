@@ -12,6 +12,7 @@ import type { MediaIntake } from './intake';
 import { CHUNK_BYTES } from './store';
 import { toFlicks } from '@cruvo/core/time';
 import { readTrack, writeTrack, type Viseme } from '@cruvo/core/speech';
+import { readRecording, writeRecording } from '@cruvo/core/passes';
 import { testTrack } from '@cruvo/core/testing';
 import { createHash } from 'node:crypto';
 
@@ -202,6 +203,22 @@ describe('tracks', () => {
     const [first, second] = [await send(bytes), await send(bytes)];
     expect([first.status, second.body]).toEqual([201, first.body]);
     expect(readTrack(await read(first.body['id']!))).toEqual(track);
+  });
+  it('may be what a pass recorded, which is refused where it is damaged', async () => {
+    const recording = {
+      duration: 2,
+      channels: [{ control: 'a', times: Float32Array.of(0, 1), values: Float32Array.of(3, 4) }],
+    };
+    const bytes = writeRecording(recording);
+    const { status, body } = await send(bytes);
+    expect(status).toBe(201);
+    expect(readRecording(await read(body['id']!))).toEqual(recording);
+    const late = { ...recording, duration: 0.5 };
+    const refused = await send(writeRecording(late));
+    expect([refused.status, refused.body['detail']]).toEqual([
+      422,
+      expect.stringMatching(/^This take can’t be used/),
+    ]);
   });
   it('of an older Cruvo are taken as they are, and can be read', async () => {
     const old = {

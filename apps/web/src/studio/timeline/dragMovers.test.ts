@@ -1,4 +1,5 @@
 import { emptyTrack, keptMove, placedMove, withKey } from '@cruvo/core/keys';
+import { takeOf, withTake, type PassRecording } from '@cruvo/core/passes';
 import { compile, moverRows, type MoverRow } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { testMaterial } from '@cruvo/core/testing';
@@ -19,14 +20,22 @@ const reaction: SceneReaction = {
   ...{ mix: 'add', weight: 1, muted: false },
   stretch: { start: toFlicks(1), end: toFlicks(2) },
 };
+const recording: PassRecording = {
+  duration: 2,
+  channels: [{ control: 'gaze/x', times: Float32Array.of(0), values: Float32Array.of(1) }],
+};
+const hash = 'c'.repeat(64);
+const place = { id: 't', member, name: 'Take', recording: hash, start: toFlicks(1) };
 const scene = {
   ...material.scene,
+  takes: withTake({}, takeOf(place, recording)),
   keys: { k: track },
   moves: { laid: placedMove('laid', member, 'wave', toFlicks(1)) },
   reactions: { loud: reaction },
 };
 const { memos } = compile({
   ...material,
+  recordings: new Map([[hash, recording]]),
   characters: new Map([[character, { ...material.characters.get(character)!, moves: { wave } }]]),
   scene,
 });
@@ -48,6 +57,12 @@ describe('what moves a member is taken hold of', () => {
     expect(near('moves', 1.02)).toMatchObject({ grip: 'whole' });
     expect(near('moves', 2.04)).toMatchObject({ grip: 'end' });
     expect(near('moves', 0.5)).toBeNull();
+  });
+  it('by a take, its edges, or the corners of its fades', () => {
+    const grips = [1.02, 1.25, 2, 2.75, 2.97].map((time) => near('takes', time)!.grip);
+    expect(grips).toEqual(['start', 'fade in', 'whole', 'fade out', 'end']);
+    expect([near('takes', 0.9), near('takes', 3.1)]).toEqual([null, null]);
+    expect(near('takes', 0.96)).toMatchObject({ grip: 'start' });
   });
   it('by the stretch of a reaction, or either end of it', () => {
     expect([1.02, 1.5, 1.97].map((time) => near('reaction', time)!.grip)).toEqual([
@@ -77,6 +92,22 @@ describe('what moves a member is dragged', () => {
     expect(moved('moves', 1.5, -900).moves['laid']).toMatchObject({ start: 0 });
     expect(moved('moves', 2, SECOND).moves['laid']).toMatchObject({ times: 2 });
     expect(moved('moves', 2, -900).moves['laid']!.times).toBeCloseTo(0.05, 2);
+  });
+  it('as a take: elsewhere, over less of what was recorded, or coming and going longer', () => {
+    const take = (time: number, frames: number) => {
+      const { start, length, offset, fadeIn, fadeOut } = moved('takes', time, frames).takes['t']!;
+      return [start, length, offset, fadeIn, fadeOut].map(toSeconds);
+    };
+    expect(take(2, SECOND)).toEqual([2, 2, 0, 0.25, 0.25]);
+    expect(take(2, -900)).toEqual([0, 2, 0, 0.25, 0.25]);
+    expect(take(1, 12)).toEqual([1.5, 1.5, 0.5, 0.25, 0.25]);
+    expect(take(1, -900)).toEqual([1, 2, 0, 0.25, 0.25]);
+    expect(take(2.99, -SECOND)).toEqual([1, 1, 0, 0.25, 0.25]);
+    expect(take(2.99, 900)).toEqual([1, 2, 0, 0.25, 0.25]);
+    expect(take(1.25, 6)).toEqual([1, 2, 0, 0.5, 0.25]);
+    expect(take(1.25, -900)).toEqual([1, 2, 0, 0, 0.25]);
+    expect(take(2.75, -6)).toEqual([1, 2, 0, 0.25, 0.5]);
+    expect(take(2.75, -900)).toEqual([1, 2, 0, 0.25, 1.75]);
   });
   it('over another stretch, which stays at least a frame long', () => {
     const stretch = (time: number, frames: number) => {
