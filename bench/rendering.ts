@@ -15,9 +15,9 @@ export interface RenderingFigures {
   readonly ratio: number;
 }
 
-const RUNS = 3;
+const RUNS = 6;
 
-/** Renders the demo, and has ffmpeg alone encode the same raw frames with the same settings; the best of three of each, in turn. */
+/** Renders the demo, and has ffmpeg alone encode the same raw frames with the same settings; the best of six of each, in turn. */
 export async function benchRendering(
   demo: DemoScene,
   width: number,

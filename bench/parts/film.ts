@@ -30,7 +30,7 @@ export async function film(): Promise<Report> {
     text: [
       '## Rendering the demo to MP4',
       '',
-      'At 24 frames a second. “ffmpeg alone” encodes the same frames as RGBA from a file with the same settings, in the same run; the best of three each, in turn.',
+      'At 24 frames a second. “ffmpeg alone” encodes the same frames as RGBA from a file with the same settings, in the same run; the best of six each, in turn.',
       '',
       ...table(
         ['size', 'film, frames a second', 'ffmpeg alone', 'ratio', 'wanted', 'times real time'],
