@@ -10,6 +10,9 @@ export interface Block {
 /** Sizes of blocks go by this part of a power of two, so that a block given back fits another. */
 const PARTS = 4;
 const SMALLEST = 64;
+/** A memory that is too small grows by this share of it, and by so many bytes at least. */
+const GROWTH = 0.5;
+const LEAST_GROWTH = 4 << 20;
 /** A block given back is taken again for what needs at least half of it. */
 const CLASSES_ABOVE = PARTS;
 
@@ -42,8 +45,12 @@ export class KernelMemory {
     }
     const block = { address: this.end, bytes: bytesOfClass(needed) };
     this.end += block.bytes;
-    const missing = this.end - this.buffer.byteLength;
-    if (missing > 0) this.kernel.memory.grow(Math.ceil(missing / PAGE_BYTES));
+    const size = this.buffer.byteLength;
+    // Each growth makes the program look for garbage, so it grows rarely.
+    if (this.end > size) {
+      const more = Math.max(this.end - size, GROWTH * size, LEAST_GROWTH);
+      this.kernel.memory.grow(Math.ceil(more / PAGE_BYTES));
+    }
     return block;
   }
 
