@@ -7,7 +7,11 @@ const { sources } = AREAS[area];
 export default {
   testRunner: 'jest',
   testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
-  jest: { configFile: 'jest.unit.config.mjs', config: { testMatch: [`<rootDir>/${GATHERED}`] } },
+  jest: {
+    configFile: 'jest.unit.config.mjs',
+    // It loads environments itself, and finds them by the names of packages alone.
+    config: { testEnvironment: 'node', testMatch: [`<rootDir>/${GATHERED}`] },
+  },
   coverageAnalysis: 'perTest',
   // Constants are set before any test begins: each would need every test to run anew.
   ignoreStatic: true,

@@ -85,12 +85,7 @@ function Row({
 }) {
   return (
     <div className="d-flex align-items-center gap-1">
-      <Button
-        size="sm"
-        variant="link"
-        className="p-0 me-auto text-start text-truncate"
-        onClick={onShow}
-      >
+      <Button size="sm" variant="link" className="p-0 me-auto text-start d-block" onClick={onShow}>
         {name} <span className="quiet">{what}</span>
       </Button>
       <IconButton icon={Trash2} label={`Remove ${name}`} onClick={onRemove} />
