@@ -3,10 +3,10 @@ import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Program } from '@cruvo/core/program';
 import {
+  drawOnCanvas,
   Painter,
   RetainedPainter,
   traceParts,
-  type DrawImage,
   type ImageStore,
   type PaintBudget,
   type Picture,
@@ -47,21 +47,9 @@ export function tracerFor(images: NodeImages): (character: Character) => TracePa
   return (character) => (parts) => traceParts(nodePainter, images, character, parts);
 }
 
-/** The canvas on which pictures are drawn, as large as the largest of them so far. */
-let scratch = createCanvas(1, 1);
-
-const drawImage: DrawImage<Image> = (image, box, place, { width, height }) => {
-  if (scratch.width < width || scratch.height < height) {
-    scratch = createCanvas(Math.max(width, scratch.width), Math.max(height, scratch.height));
-  }
-  const context = scratch.getContext('2d');
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.clearRect(0, 0, width, height);
-  context.setTransform(...place);
-  context.imageSmoothingQuality = 'medium';
-  context.drawImage(image, 0, 0, box.width, box.height);
-  return context.getImageData(0, 0, width, height).data;
-};
+const drawImage = drawOnCanvas<Image>(({ width, height }) =>
+  createCanvas(width, height).getContext('2d'),
+);
 
 /** Paints pictures on the server that have nothing to do with each other. */
 export const nodePainter = new Painter(drawImage);

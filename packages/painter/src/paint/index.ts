@@ -1,3 +1,4 @@
+export * from './drawOnCanvas';
 export * from './images';
 export * from './painter';
 export * from './retainedPainter';

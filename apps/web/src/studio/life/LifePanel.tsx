@@ -1,10 +1,11 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { Dropdown, Form } from 'react-bootstrap';
+import { Dropdown } from 'react-bootstrap';
 import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
 import { castOf } from '@cruvo/core/scene';
 import { SortableList } from '../../shell/SortableList';
 import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { MemberSelect, useMemberNames } from '../scene/MemberSelect';
 import { KeyList } from './KeyList';
 import { MoveList } from './MoveList';
 import { KeptReactions } from './KeptReactions';
@@ -17,33 +18,15 @@ import { useReactions } from './useReactions';
 
 /** What moves a character by itself: its performance, and every reaction that it is made of or that people made. */
 export function LifePanel() {
-  const { store, characters } = useOpenScene();
   const { member } = useFocus();
-  const cast = useScene(({ scene }) => castOf(scene));
+  const several = useScene(({ scene }) => castOf(scene).length > 1);
+  const nameOf = useMemberNames();
   if (member === null) {
     return <p className="quiet">Nobody is on the stage yet. Bring a character in first.</p>;
   }
-  const nameOf = (id: string) => {
-    const one = cast.find((other) => other.id === id);
-    return one?.name ?? characters.get(one?.character ?? '')?.name ?? '';
-  };
   return (
     <>
-      {cast.length > 1 && (
-        <Form.Select
-          size="sm"
-          className="mb-2"
-          aria-label="Whose life"
-          value={member}
-          onChange={({ target }) => store.getState().chooseMember(target.value)}
-        >
-          {cast.map(({ id }) => (
-            <option key={id} value={id}>
-              {nameOf(id)}
-            </option>
-          ))}
-        </Form.Select>
-      )}
+      {several && <MemberSelect label="Whose life" size="sm" className="mb-2" member={member} />}
       <PerformanceCard key={member} member={member} name={nameOf(member)} />
       <Reactions key={`of ${member}`} member={member} />
       <KeyList key={`keys of ${member}`} member={member} />

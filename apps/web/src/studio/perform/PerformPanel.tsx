@@ -8,6 +8,7 @@ import { labelOfTarget, placeOfTarget, Player, targetsOf } from '@cruvo/core/pro
 import { castOf } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { useFocus, useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
+import { MemberSelect, useMemberNames } from '../scene/MemberSelect';
 import { ChannelSlider } from './ChannelSlider';
 import { TakeCard } from './TakeCard';
 import { useTakes } from './useTakes';
@@ -28,10 +29,11 @@ export function PerformPanel() {
 }
 
 function MemberPanel({ member }: { member: string }) {
-  const { store, transport, performing, characters } = useOpenScene();
+  const { transport, performing } = useOpenScene();
   const program = useProgram();
   const own = program.memos.get(member)?.value;
-  const cast = useScene(({ scene }) => castOf(scene));
+  const several = useScene(({ scene }) => castOf(scene).length > 1);
+  const nameOf = useMemberNames();
   const phase = useStore(performing.state, (state) => state.phase);
   const stays = useStore(performing.state, (state) => state.stays);
   const loop = useTransport((state) => state.loop);
@@ -74,26 +76,11 @@ function MemberPanel({ member }: { member: string }) {
   useHotkeys('shift+p', toggle, { preventDefault: true });
   useHotkeys('escape', () => performing.stop(), { enabled: phase !== 'idle' });
 
-  const nameOf = (id: string) => {
-    const one = cast.find((other) => other.id === id);
-    return one?.name ?? characters.get(one?.character ?? '')?.name ?? '';
-  };
   return (
     <section className="perform" aria-label="Perform">
       <div className="perform-head">
-        {cast.length > 1 ? (
-          <Form.Select
-            aria-label="Who is performed"
-            value={member}
-            disabled={phase !== 'idle'}
-            onChange={({ target }) => store.getState().chooseMember(target.value)}
-          >
-            {cast.map(({ id }) => (
-              <option key={id} value={id}>
-                {nameOf(id)}
-              </option>
-            ))}
-          </Form.Select>
+        {several ? (
+          <MemberSelect label="Who is performed" member={member} disabled={phase !== 'idle'} />
         ) : (
           <strong>{nameOf(member)}</strong>
         )}

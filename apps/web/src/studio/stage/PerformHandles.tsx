@@ -1,12 +1,11 @@
 import { useDrag } from '@use-gesture/react';
-import { useRef } from 'react';
 import { useStore } from 'zustand';
-import { inverse, mapped, type Point } from '@cruvo/core/geometry';
-import { takeHold, type MemberProgram, type Player } from '@cruvo/core/program';
+import { takeHold, type Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { partAt } from '../../character/stage/partAt';
 import { useOpenScene, useProgram } from '../SceneContext';
 import type { CanvasBox } from './useCanvasBox';
+import { usePointOnStage } from './usePointOnStage';
 
 interface Held {
   readonly bring: ReturnType<typeof takeHold>;
@@ -18,17 +17,12 @@ interface Held {
 export function PerformHandles({ box, player }: { box: CanvasBox; player: Player }) {
   const { images, transport, performing } = useOpenScene();
   const program = useProgram();
-  const svg = useRef<SVGSVGElement>(null);
   const member = useStore(performing.state, (state) => state.member);
   const phase = useStore(performing.state, (state) => state.phase);
   const own = program.members.find((one) => one.member.id === member);
   const { stage, frameRate } = program.scene;
-  const units = stage.width / Math.max(1, box.cssWidth);
+  const { overlay, pointIn } = usePointOnStage(stage.width, box);
 
-  const pointIn = ({ place }: MemberProgram, [x, y]: readonly [number, number]): Point => {
-    const { left, top } = svg.current!.getBoundingClientRect();
-    return mapped(inverse(place), { x: (x - left) * units, y: (y - top) * units });
-  };
   const hold = (at: readonly [number, number]): Held | null => {
     if (!own || own.member.hidden) return null;
     const { id } = own.member;
@@ -57,7 +51,7 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
   return (
     <>
       <svg
-        ref={svg}
+        ref={overlay}
         className="stage-handles posing"
         viewBox={`0 0 ${stage.width} ${stage.height}`}
         style={{ width: box.cssWidth, height: box.cssHeight }}

@@ -1,6 +1,5 @@
 import { useDrag } from '@use-gesture/react';
-import { useRef, useState } from 'react';
-import { inverse, mapped, type Point } from '@cruvo/core/geometry';
+import { useState } from 'react';
 import {
   labelOfTarget,
   takeHold,
@@ -14,6 +13,7 @@ import { partAt } from '../../character/stage/partAt';
 import { useFocus, useOpenScene, useProgram } from '../SceneContext';
 import { withPoseKeyed } from './poseKeys';
 import type { CanvasBox } from './useCanvasBox';
+import { usePointOnStage } from './usePointOnStage';
 
 /** What the pointer holds: a point of a member's part, as everything was when it was taken hold of. */
 interface Held {
@@ -31,16 +31,9 @@ export function PoseHandles({ box, player }: { box: CanvasBox; player: Player })
   const program = useProgram();
   const { member } = useFocus();
   const [posed, setPosed] = useState<readonly PosedControl[] | null>(null);
-  const svg = useRef<SVGSVGElement>(null);
   const { stage, frameRate } = program.scene;
   const worked = program.members.find((one) => one.member.id === member);
-  const units = stage.width / Math.max(1, box.cssWidth);
-
-  /** A point of the page in the artwork of a member. */
-  const pointIn = ({ place }: MemberProgram, [x, y]: readonly [number, number]): Point => {
-    const { left, top } = svg.current!.getBoundingClientRect();
-    return mapped(inverse(place), { x: (x - left) * units, y: (y - top) * units });
-  };
+  const { overlay, pointIn } = usePointOnStage(stage.width, box);
 
   const hold = (at: readonly [number, number]): Held | null => {
     if (transport.state.getState().playing) transport.toggle();
@@ -88,7 +81,7 @@ export function PoseHandles({ box, player }: { box: CanvasBox; player: Player })
   return (
     <>
       <svg
-        ref={svg}
+        ref={overlay}
         className="stage-handles posing"
         viewBox={`0 0 ${stage.width} ${stage.height}`}
         style={{ width: box.cssWidth, height: box.cssHeight }}

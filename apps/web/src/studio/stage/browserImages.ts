@@ -2,10 +2,10 @@ import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Frame } from '@cruvo/core/frame';
 import {
+  drawOnCanvas,
   Painter,
   RetainedPainter,
   traceParts,
-  type DrawImage,
   type ImageStore,
   type Picture,
   type Size,
@@ -50,21 +50,9 @@ export function tracerFor(images: BrowserImages): (character: Character) => Trac
   return (character) => (parts) => traceParts(browserPainter, images, character, parts);
 }
 
-/** The canvas on which pictures are drawn, as large as the largest of them so far. */
-let scratch: HTMLCanvasElement | null = null;
-
-const drawImage: DrawImage<CanvasImageSource> = (image, box, place, { width, height }) => {
-  scratch ??= document.createElement('canvas');
-  if (scratch.width < width) scratch.width = width;
-  if (scratch.height < height) scratch.height = height;
-  const context = contextOf(scratch);
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.clearRect(0, 0, width, height);
-  context.setTransform(...place);
-  context.imageSmoothingQuality = 'medium';
-  context.drawImage(image, 0, 0, box.width, box.height);
-  return context.getImageData(0, 0, width, height).data;
-};
+const drawImage = drawOnCanvas<CanvasImageSource>((size) =>
+  contextOf(Object.assign(document.createElement('canvas'), size)),
+);
 
 /** Paints pictures that have nothing to do with each other. */
 export const browserPainter = new Painter(drawImage);
