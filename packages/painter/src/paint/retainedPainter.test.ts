@@ -128,6 +128,19 @@ describe('RetainedPainter', () => {
     expect(counts.drawn).toBe(3);
   });
 
+  it('needs no more memory however often the picture gets another size', () => {
+    const painter = new RetainedPainter(plainPicture);
+    const frame = frameOf([drawing('a', 'red', 10, 10)]);
+    const turn = () => {
+      for (let at = 0; at < 12; at++) {
+        painter.paintFrame(frame, GALLERY, { width: 1000 + 100 * (at % 2), height: 700 });
+      }
+      return painter.plane.memory.buffer.byteLength;
+    };
+    const first = turn();
+    expect([turn(), turn()]).toEqual([first, first]);
+  });
+
   it('says that there is nothing to show before the first frame', () => {
     expect(() => new RetainedPainter(plainPicture).plane).toThrow('Nothing has been painted');
   });

@@ -22,7 +22,7 @@ function opened(budget = 100 * BYTES) {
     });
     return { tiles, directly, shown: shownOn(target, COLORS[key]!) };
   };
-  return { memory, runs, layOver };
+  return { memory, runs, target, layOver };
 }
 const COLORS = ['#000000', '#ff0000', '#00ff00', '#0000ff'];
 
@@ -89,6 +89,17 @@ describe('static runs', () => {
       tiles: [{}],
       shown: box(0, 0, 10, 10),
     });
+  });
+  it('give up tiles in the same memory, however many runs come', () => {
+    const { memory, runs, target } = opened(2 * BYTES);
+    const turn = (from: number) => {
+      for (let frame = from; frame < from + 60; frame++) {
+        runs.layOver(target, frame % 3, box(0, 0, 10, 10), frame, () => undefined);
+      }
+      return memory.buffer.byteLength;
+    };
+    const first = turn(0);
+    for (let round = 1; round < 4; round++) expect(turn(60 * round)).toBe(first);
   });
   it('are painted directly where this frame uses all the tiles that there is room for', () => {
     const { layOver } = opened(1 * BYTES);

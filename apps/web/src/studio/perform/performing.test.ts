@@ -67,6 +67,7 @@ describe('performing', () => {
   it('takes what is held already from the beginning on, and nothing that is left out', async () => {
     const { performing, passes, record } = opened();
     performing.setRecorded('brow', false);
+    performing.move('brow', 4);
     performing.move('nod', 2);
     await record(1);
     await pass(0.5);
