@@ -91,9 +91,10 @@ function paintHour({ scene: first, characters, track, peaks, member, line }: Inp
     )!;
   const [context, ruler] = [contextOf(height), contextOf(RULER.height)];
   const paint = (viewport: Viewport) => {
-    const laid = layOutRows(program, member).rows;
+    const laid = layOutRows(program, member);
     const picture = {
-      ...{ program, viewport, rows: laid, width: WIDTH, height, peaks: pyramids, thumbnails },
+      ...{ rows: laid.rows, stage: laid.stage },
+      ...{ program, viewport, width: WIDTH, height, peaks: pyramids, thumbnails },
       ...{ chosen: null, line, loop: null, snappedTo: null, marquee: null },
       ...{ together: new Set([line]), curves: () => null },
     };

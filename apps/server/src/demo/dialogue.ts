@@ -19,6 +19,7 @@ import {
 } from '@cruvo/core/scene';
 import { readScriptParts } from '@cruvo/core/speech';
 import { toFlicks } from '@cruvo/core/time';
+import { withFog } from './reacting';
 import { demoArtwork, demoFile, demoText, demoVoice, hear, type SeedServices } from './files';
 
 /** A character's document. */
@@ -89,8 +90,14 @@ export async function fogDialogue(
     spoken,
     Math.max(...linesOf(spoken).map((line) => line.start + line.length)) + AFTER,
   );
+  const foggy = withFog(whole, fogOf(whole), 'wick');
   return cast.reduce((scene, { member: { id }, body }, at) => {
     const calm = CALM[id]!;
     return withPerformance(scene, id, body, { ...USUAL_PERFORMANCE, calm, seed: at + 1 });
-  }, whole);
+  }, foggy);
+}
+
+/** The part of the backdrop that is the fog. */
+function fogOf({ backdrop }: Scene): string {
+  return Object.values(backdrop!.parts).find(({ name }) => name === 'fog bank')!.id;
 }

@@ -6,7 +6,8 @@ import {
   withStopParts,
 } from '@cruvo/core/character';
 import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
-import { withReaction } from '@cruvo/core/reactions';
+import { withReaction, type SceneReaction } from '@cruvo/core/reactions';
+import { LIGHT as LIGHT_OF_STAGE, STAGE, WARMTH, type Scene } from '@cruvo/core/scene';
 
 const LIGHT = '#ffcf70';
 
@@ -39,6 +40,29 @@ export function withCrest(character: Character): Character {
       ],
       targets: [{ control: 'body.crest', amount: 1 }],
       ...{ mix: 'strongest', weight: 1, muted: false },
+    }),
+  };
+}
+
+/** Fog that drifts, and light that warms as somebody speaks. */
+export function withFog(scene: Scene, fog: string, speaker: string): Scene {
+  const usual = { member: STAGE, low: null, high: null, stretch: null } as const;
+  const added = { mix: 'add', weight: 1, muted: false } as const;
+  const drifts = withReaction<SceneReaction>(scene.reactions, {
+    ...{ ...usual, ...added, id: 'fog', name: 'The fog drifts' },
+    ...{ signal: { kind: 'noise', period: 9, seed: 4 }, shaping: [] },
+    targets: [{ control: `thing.${fog}.across`, amount: 0.3 }],
+  });
+  return {
+    ...scene,
+    reactions: withReaction<SceneReaction>(drifts, {
+      ...{ ...usual, ...added, id: 'warmth', name: 'Warm light as Wick speaks' },
+      signal: { kind: 'loudness', of: speaker },
+      shaping: [{ kind: 'follow', attack: 0.08, release: 0.4 }],
+      targets: [
+        { control: WARMTH, amount: 0.45 },
+        { control: LIGHT_OF_STAGE, amount: 0.12 },
+      ],
     }),
   };
 }

@@ -2,6 +2,7 @@ import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import type { PeakPyramid } from '@cruvo/core/audio';
 import type { Character } from '@cruvo/core/character';
+import { STAGE } from '@cruvo/core/scene';
 import type { Program } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import type { MouthKeying } from './mouths/mouthKeying';
@@ -48,6 +49,13 @@ export function useProgram(): Program {
 
 export function useScene<Result>(select: (state: SceneState) => Result): Result {
   return useStore(useOpenScene().store, select);
+}
+
+/** Whose controls are worked on: a cast member, or the stage; null where there is nobody. */
+export function useMoved(): string | null {
+  const { member } = useFocus();
+  const onStage = useScene((state) => state.onStage);
+  return onStage ? STAGE : member;
 }
 
 /** What is worked on: the line and who speaks it. */

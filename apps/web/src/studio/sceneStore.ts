@@ -19,6 +19,8 @@ export interface SceneState {
   readonly line: string | null;
   /** The cast member that was chosen last; it may be gone. */
   readonly member: string | null;
+  /** Whether the stage itself was chosen last, its light and its things, rather than somebody on it. */
+  readonly onStage: boolean;
   /** Lines that are chosen together with it; they may be gone. */
   readonly together: ReadonlySet<string>;
   /** Whether voices are heard as they were recorded, without what was done about noise and pitch. */
@@ -32,6 +34,7 @@ export interface SceneState {
   /** Chooses several lines; the last is the one that is worked on. */
   chooseLines(lines: readonly string[]): void;
   chooseMember(member: string): void;
+  chooseStage(): void;
   /** Changes the scene; one step to undo. */
   edit(change: (scene: Scene) => Scene): void;
   rename(name: string): void;
@@ -44,6 +47,8 @@ export interface SceneState {
 }
 
 const NONE: ReadonlySet<string> = new Set();
+/** Nothing is chosen but what is named beside it. */
+const ANEW = { member: null, onStage: false, chosen: null, together: NONE } as const;
 
 /** The scene being worked on, with one history of its changes. What is chosen is no part of that history. */
 export function createSceneStore(scene: Scene) {
@@ -60,18 +65,19 @@ export function createSceneStore(scene: Scene) {
         chosen: null,
         line: null,
         member: null,
+        onStage: false,
         together: NONE,
         asRecorded: false,
         posing: false,
       },
       hearAsRecorded: (asRecorded) => set({ asRecorded }),
       pose: (posing) => set({ posing }),
-      choose: (chosen) =>
-        set(chosen ? { chosen, line: chosen.line, member: null, together: NONE } : { chosen }),
-      chooseLine: (line) => set({ line, member: null, chosen: null, together: NONE }),
+      choose: (chosen) => set(chosen ? { ...ANEW, chosen, line: chosen.line } : { chosen }),
+      chooseLine: (line) => set({ ...ANEW, line }),
       chooseLines: (lines) =>
-        set({ line: lines.at(-1) ?? null, member: null, chosen: null, together: new Set(lines) }),
-      chooseMember: (member) => set({ member, chosen: null, together: NONE }),
+        set({ ...ANEW, line: lines.at(-1) ?? null, together: new Set(lines) }),
+      chooseMember: (member) => set({ ...ANEW, member }),
+      chooseStage: () => set({ onStage: true }),
       edit: (edit) => history.change(edit(get().scene)),
       rename: (name) => change({ name }),
       changeLine: (line, difference) => changeLine(line, () => difference),

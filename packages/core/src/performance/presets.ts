@@ -1,4 +1,5 @@
 import type { Reaction, ReactionTarget } from '../reactions';
+import { LIGHT, WARMTH } from '../scene/stageControls';
 import type { BodyMap } from './bodyMap';
 
 /** A reaction that people often want. */
@@ -13,8 +14,41 @@ export interface ReactionPreset {
   ) => Pick<Reaction, 'signal' | 'shaping' | 'targets' | 'mix'>;
 }
 
+/** A reaction that people often want of the light on a stage. */
+export interface StagePreset {
+  readonly name: string;
+  readonly make: (seed: number) => ReturnType<ReactionPreset['make']>;
+}
+
 const target = (control: string | null | undefined, amount: number): ReactionTarget[] =>
   control ? [{ control, amount }] : [];
+
+export const STAGE_PRESETS: readonly StagePreset[] = [
+  {
+    name: 'Light follows the voices',
+    make: () => ({
+      signal: { kind: 'loudness', of: 'everyone' },
+      shaping: [{ kind: 'follow', attack: 0.04, release: 0.3 }],
+      ...{ targets: target(LIGHT, 0.6), mix: 'add' },
+    }),
+  },
+  {
+    name: 'Flickers like a flame',
+    make: (seed) => ({
+      ...{ signal: { kind: 'noise', period: 0.18, seed }, shaping: [] },
+      targets: [...target(LIGHT, 0.25), ...target(WARMTH, 0.2)],
+      mix: 'add',
+    }),
+  },
+  {
+    name: 'Lightning at random',
+    make: (seed) => ({
+      signal: { kind: 'chance', shortest: 4, longest: 12, lasts: 0.05, seed },
+      shaping: [{ kind: 'gesture', rise: 0.04, stay: 0.06, settle: 0.5, anticipation: 0 }],
+      ...{ targets: target(LIGHT, 1), mix: 'add' },
+    }),
+  },
+];
 
 export const REACTION_PRESETS: readonly ReactionPreset[] = [
   {

@@ -1,7 +1,7 @@
 import { mixControls } from '../controls';
 import { thinned, type Key } from '../keys';
 import { frameAt, frameStart, type Flicks, type FrameRateName } from '../time';
-import type { MemberProgram } from './memberProgram';
+import type { MovedProgram } from './memberProgram';
 import { placeOfTarget } from './targets';
 
 /** How far a baked value may be off, as a share of all that its control can do. */
@@ -12,7 +12,7 @@ const TOLERANCE = 0.005;
  * the control is not there. What sways or follows softly is not part of it.
  */
 export function baked(
-  { controls, sources }: MemberProgram,
+  { controls, sources }: MovedProgram,
   target: string,
   { start, end }: { readonly start: Flicks; readonly end: Flicks },
   frameRate: FrameRateName,

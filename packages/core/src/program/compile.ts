@@ -2,18 +2,19 @@ import type { Character } from '../character/character';
 import { movesOf } from '../keys';
 import { takesOf, type PassRecording } from '../passes';
 import { inOrder } from '../records';
-import { backdropItems } from '../scene/backdrop';
 import { castOf } from '../scene/cast';
-import { linesOf, speakerOf, type Scene } from '../scene/scene';
+import { linesOf, speakerOf, STAGE, type Scene } from '../scene/scene';
 import { trackOfLine } from '../scene/shapeLine';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds } from '../time';
 import { compileCaptions, type CaptionsProgram, type Typefaces } from './captions';
 import { compileLine, selectAtOnce, type LineProgram, type SelectMouths } from './lineProgram';
-import { compileMember, type MemberProgram } from './memberProgram';
+import { compileMember, type MemberProgram, type MovedProgram, type Moving } from './memberProgram';
 import { reuse, type Memo } from './memo';
 import { placedVoices } from './placedVoices';
 import type { SignalScene } from './signalCurves';
+import { compileStage, type StageProgram } from './stageProgram';
+import type { Reaction } from '../reactions';
 
 /** A scene with all that it refers to. */
 export interface SceneMaterial {
@@ -36,18 +37,14 @@ export interface Program {
   /** Lines whose speaker has a mouth, by their ids. */
   readonly lines: ReadonlyMap<string, LineProgram>;
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
-  readonly backdrop: Memo<BackdropItems>;
+  readonly stage: Memo<StageProgram>;
   readonly captions: CaptionsProgram;
   /** What reactions may follow. */
   readonly signals: Memo<SignalScene>;
 }
 
-/** What of a backdrop is painted behind the cast and in front of it, back to front. */
-type BackdropItems = ReturnType<typeof backdropItems>;
-
 const NO_TYPEFACES: Typefaces = new Map();
 const NO_RECORDINGS: ReadonlyMap<string, PassRecording> = new Map();
-const NO_BACKDROP: BackdropItems = { behind: [], inFront: [] };
 
 /**
  * Makes a scene ready. Only what depends on a change is made anew: what was made from the very same objects before
@@ -61,7 +58,7 @@ export function compile(
   before: Program | null = null,
   select: SelectMouths = selectAtOnce,
 ): Program {
-  const { scene, characters, recordings = NO_RECORDINGS } = material;
+  const { scene, characters } = material;
   const cast = castOf(scene).flatMap((member) => {
     const character = characters.get(member.character);
     return character ? [{ member, character }] : [];
@@ -75,37 +72,19 @@ export function compile(
       const rows = inOrder(scene.rows).filter(({ target }) => target === member.id);
       const own = spoken.get(member.id)!;
       const known = before?.memos.get(member.id);
-      const reactions = [
-        ...inOrder(character.reactions),
-        ...inOrder(scene.reactions).filter((reaction) => reaction.member === member.id),
-      ];
-      const heard = reactions.length > 0 ? [signals.value] : [];
-      const keys = Object.values(scene.keys).filter((track) => track.member === member.id);
-      const moves = movesOf(scene.moves, member.id);
-      const takes = takesOf(scene.takes, member.id).map((take) => ({
-        take,
-        recording: recordings.get(take.recording) ?? null,
-      }));
-      const played = takes.flatMap(({ take, recording }) => [take, recording]);
-      const moved = [...reactions, ...heard, ...keys, ...moves, ...played];
-      const inputs = [member, character, scene.length, ...rows, ...own, ...moved];
+      const moving = movingOf(material, member.id, signals.value, inOrder(character.reactions));
+      const inputs = [member, character, scene.length, ...rows, ...own, ...inputsOf(moving)];
       return [
         member.id,
         reuse(known, inputs, () =>
-          compileMember(
-            { member, character },
-            rows,
-            own,
-            scene.length,
-            { own: reactions, scene: signals.value, moves, keys, takes },
-            known?.value,
-          ),
+          compileMember({ member, character }, rows, own, scene.length, moving, known?.value),
         ),
       ] as const;
     }),
   );
   const members = [...memos.values()].map(({ value }) => value);
   const { tracks, typefaces = NO_TYPEFACES } = material;
+  const onStage = movingOf(material, STAGE, signals.value, []);
   return {
     scene,
     members,
@@ -113,10 +92,43 @@ export function compile(
     lines,
     memos,
     signals,
-    backdrop: reuse(before?.backdrop, [scene.backdrop, scene.stage], () =>
-      scene.backdrop ? backdropItems(scene.backdrop, scene.stage) : NO_BACKDROP,
+    stage: reuse(before?.stage, [scene.backdrop, scene.stage, ...inputsOf(onStage)], () =>
+      compileStage(scene, onStage, before?.stage.value),
     ),
   };
+}
+
+/** What moves the controls of a cast member, or of the stage. @param id of either @param brought reactions that belong to the character, below those of the scene */
+function movingOf(
+  { scene, recordings = NO_RECORDINGS }: SceneMaterial,
+  id: string,
+  signals: SignalScene,
+  brought: readonly Reaction[],
+): Moving {
+  const isOwn = ({ member }: { readonly member: string }) => member === id;
+  return {
+    own: [...brought, ...inOrder(scene.reactions).filter(isOwn)],
+    scene: signals,
+    moves: movesOf(scene.moves, id),
+    keys: Object.values(scene.keys).filter(isOwn),
+    takes: takesOf(scene.takes, id).map((take) => {
+      return { take, recording: recordings.get(take.recording) ?? null };
+    }),
+  };
+}
+
+/** All that the movement depends on. */
+function inputsOf({ own, scene, moves, keys, takes }: Moving): readonly unknown[] {
+  const played = takes.flatMap(({ take, recording }) => [take, recording]);
+  return [...own, ...(own.length > 0 ? [scene] : []), ...keys, ...moves, ...played];
+}
+
+/** What moves the controls of a cast member, or of the stage; undefined where neither has that id. */
+export function movedBy(
+  { memos, stage }: Pick<Program, 'memos' | 'stage'>,
+  id: string,
+): MovedProgram | undefined {
+  return id === STAGE ? stage.value : memos.get(id)?.value;
 }
 
 /** All that reactions may follow; the very same as before where nothing of it differs. */

@@ -8,7 +8,8 @@ import type { CastMember } from '../scene/cast';
 import type { Row } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import { toSeconds, type Flicks } from '../time';
-import type { KeyTrack, PlacedMove } from '../keys';
+import type { KeyTrack, Move, PlacedMove } from '../keys';
+import type { Records } from '../records';
 import type { Reaction, SceneReaction } from '../reactions';
 import type { LineProgram } from './lineProgram';
 import { reuse, type Memo } from './memo';
@@ -18,21 +19,15 @@ import { keySources, moveSources } from './keySources';
 import { takeSources, type TakeProgram } from './takeSources';
 import { blinkSource, dialogueSource } from './sources';
 
-/** A cast member made ready: what moves its controls, and where it stands. */
-export interface MemberProgram {
-  readonly member: CastMember;
-  readonly character: Character;
+/** What moves the controls of a cast member, or of the stage. */
+export interface MovedProgram {
   readonly controls: ControlSet;
-  /** What it says, the earlier lines first. */
-  readonly lines: readonly LineProgram[];
   /** In layers, the lowest first. */
   readonly sources: readonly ControlSource[];
-  readonly simulations: readonly Simulation[];
-  /** Maps the artwork onto the stage. */
-  readonly place: Matrix;
-  readonly blinks: Memo<readonly Blink[]>;
   /** The lower ones first. */
   readonly reactions: Memo<readonly ReactionProgram[]>;
+  /** Moves that can be laid down. */
+  readonly knownMoves: Records<Move>;
   /** Moves that are laid down, the earlier ones first. */
   readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
@@ -40,8 +35,21 @@ export interface MemberProgram {
   readonly takes: readonly TakeProgram[];
 }
 
-/** The reactions of a cast member, the lower ones first, what they may follow, takes, moves that are laid down, and keys. */
-export interface Reacting {
+/** A cast member made ready: what moves its controls, and where it stands. */
+export interface MemberProgram extends MovedProgram {
+  readonly member: CastMember;
+  readonly character: Character;
+  /** What it says, the earlier lines first. */
+  readonly lines: readonly LineProgram[];
+  readonly simulations: readonly Simulation[];
+  /** Maps the artwork onto the stage. */
+  readonly place: Matrix;
+  readonly blinks: Memo<readonly Blink[]>;
+}
+
+/** What may move the controls of a cast member or of the stage: its reactions, and all that they may follow, takes, moves that are laid down, and keys. */
+export interface Moving {
+  /** The lower ones first. */
   readonly own: readonly (Reaction | SceneReaction)[];
   readonly scene: SignalScene;
   readonly moves: readonly PlacedMove[];
@@ -55,7 +63,7 @@ export function compileMember(
   rows: readonly Row[],
   lines: readonly LineProgram[],
   length: Flicks,
-  reacting: Reacting,
+  moving: Moving,
   before: MemberProgram | undefined,
 ): MemberProgram {
   const controls = controlsOf(character);
@@ -76,36 +84,49 @@ export function compileMember(
         )
       : []),
   ];
-  const reactions = reactionsOf(controls, member.id, [...rows, ...lines], reacting, below, before);
+  const reactions = reactionsOf(controls, member.id, [...rows, ...lines], moving, below, before);
   const place = placeOf(member, character);
   const simulations =
     before?.character === character
       ? before.simulations
       : [...followersOf(controls), ...swaySimulations(character)];
   return {
-    ...{ member, character, controls, lines, simulations, place, blinks, reactions },
-    ...{ moves: reacting.moves, keys: reacting.keys, takes: reacting.takes },
+    ...{ member, character, lines, simulations, place, blinks },
+    ...movedProgram(controls, character.moves, moving, reactions, below),
+  };
+}
+
+/** What moves controls, in layers. @param below what moves them beneath reactions */
+export function movedProgram(
+  controls: ControlSet,
+  knownMoves: Records<Move>,
+  { moves, keys, takes }: Moving,
+  reactions: MovedProgram['reactions'],
+  below: readonly ControlSource[],
+): MovedProgram {
+  return {
+    ...{ controls, knownMoves, moves, keys, takes, reactions },
     sources: inLayers([
       ...below,
       ...reactions.value.flatMap(({ source }) => source ?? []),
-      ...takeSources(controls, reacting.takes),
-      ...moveSources(controls, character.moves, reacting.moves),
-      ...keySources(controls, reacting.keys),
+      ...takeSources(controls, takes),
+      ...moveSources(controls, knownMoves, moves),
+      ...keySources(controls, keys),
     ]),
   };
 }
 
-const NO_REACTIONS: MemberProgram['reactions'] = { inputs: [], value: [] };
+const NO_REACTIONS: MovedProgram['reactions'] = { inputs: [], value: [] };
 
 /** What reacts, made anew only where what it follows is another. @param beneath what moves the controls that it may follow */
-function reactionsOf(
+export function reactionsOf(
   controls: ControlSet,
   member: string,
   beneath: readonly unknown[],
-  { own, scene }: Reacting,
+  { own, scene }: Moving,
   below: readonly ControlSource[],
-  before: MemberProgram | undefined,
-): MemberProgram['reactions'] {
+  before: MovedProgram | undefined,
+): MovedProgram['reactions'] {
   if (own.length === 0) return NO_REACTIONS;
   const follows = own.some(({ signal }) => signal.kind === 'control');
   const inputs = [controls, scene, ...own, ...(follows ? beneath : [])];

@@ -1,7 +1,7 @@
 import { endOfMove, type KeyTrack, type Move, type PlacedMove } from '../keys';
 import type { Flicks } from '../time';
 import { endOfTake } from '../passes';
-import type { MemberProgram } from './memberProgram';
+import type { MovedProgram } from './memberProgram';
 import type { ReactionProgram } from './reactionPrograms';
 import type { TakeProgram } from './takeSources';
 import { labelOfTarget } from './targets';
@@ -42,9 +42,9 @@ export type MoverRow =
       readonly program: ReactionProgram;
     };
 
-/** The rows of what moves a cast member, the highest, which has the last word, first. */
+/** The rows of what moves a cast member or the stage, the highest, which has the last word, first. */
 export function moverRows(
-  { controls, character, keys, moves, takes, reactions }: MemberProgram,
+  { controls, knownMoves, keys, moves, takes, reactions }: MovedProgram,
   { withReactions }: { withReactions: boolean },
 ): readonly MoverRow[] {
   const keyed = keys
@@ -54,7 +54,7 @@ export function moverRows(
       return { kind: 'keys', id: track.id, name, track };
     });
   const spans = moves.flatMap((placed): MoveSpan[] => {
-    const move = character.moves[placed.move];
+    const move = knownMoves[placed.move];
     return move ? [{ placed, move, end: endOfMove(placed, move) }] : [];
   });
   const startOfMove = ({ placed }: MoveSpan) => placed.start;

@@ -9,14 +9,16 @@ import {
 } from '../controls';
 import type { Frame, FrameItem } from '../frame';
 import type { Pose } from '../pose';
+import { STAGE } from '../scene/scene';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
 import { changedFrom } from './changes';
 import type { Program } from './compile';
 import type { MemberProgram } from './memberProgram';
 import { seenCaptions } from './seenCaptions';
+import { stageAt, stageValues } from './stageProgram';
 
-/** Controls that are set from outside just now, by cast member. */
+/** Controls that are set from outside just now, by cast member; those of the stage too. */
 export type LiveOverrides = ReadonlyMap<string, ControlOverrides>;
 
 /** What is seen of a cast member at a time. */
@@ -62,14 +64,15 @@ export class Player {
 
   /** What is seen at a time. */
   seek(time: Flicks, live: LiveOverrides = NOTHING_LIVE): Frame {
-    const { scene, members, backdrop } = this.program;
-    const { behind, inFront } = backdrop.value;
+    const { scene, members, stage } = this.program;
+    const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE));
     const items = members.flatMap((own) => {
       return own.member.hidden ? [] : this.itemsOf(own, time, live);
     });
     const { width, height, background } = scene.stage;
     const written = seenCaptions(this.program, time).flatMap((caption) => caption.items);
-    return { width, height, background, items: [...behind, ...items, ...inFront, ...written] };
+    const played = [...behind, ...items, ...inFront];
+    return { width, height, background, items: [...played, ...light(played), ...written] };
   }
 
   private itemsOf(own: MemberProgram, time: Flicks, live: LiveOverrides): readonly FrameItem[] {
@@ -89,8 +92,9 @@ export class Player {
     return own ? poseOf(own.character, this.values(own, time, live)) : new Map();
   }
 
-  /** The controls of a cast member at a time; null of one that is not there. */
+  /** The controls of a cast member or of the stage at a time; null of one that is not there. */
   valuesAt(member: string, time: Flicks, live: LiveOverrides = NOTHING_LIVE): ControlValues | null {
+    if (member === STAGE) return stageValues(this.program.stage.value, time, live.get(STAGE));
     const own = this.member(member);
     return own ? this.values(own, time, live) : null;
   }

@@ -4,7 +4,7 @@ import { distance, inverse, mapped, type Point } from '../geometry';
 import type { KeyTrack } from '../keys';
 import { clamp } from '../numbers';
 import type { Flicks } from '../time';
-import type { MemberProgram } from './memberProgram';
+import type { MemberProgram, MovedProgram } from './memberProgram';
 import { placeOfTarget, targetsOf, type TargetPlace } from './targets';
 
 /** A control, as KeyTrack names it, and the value that it is to have. */
@@ -75,7 +75,7 @@ export function takeHold(
 
 /** The value that a key must have for its control to reach a value, whatever else moves it beneath. */
 export function keyToReach(
-  { controls, sources }: Pick<MemberProgram, 'controls' | 'sources'>,
+  { controls, sources }: Pick<MovedProgram, 'controls' | 'sources'>,
   { id, control, mix }: KeyTrack,
   time: Flicks,
   value: number,

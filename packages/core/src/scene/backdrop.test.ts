@@ -103,7 +103,7 @@ describe('a scene with a backdrop', () => {
     expect(seen.length).toBeGreaterThan(4);
     // Only another backdrop, or stage, makes it anew.
     const again = compile({ ...material, scene: { ...front, name: 'Other' } }, program);
-    expect(again.backdrop).toBe(program.backdrop);
+    expect(again.stage).toBe(program.stage);
   });
 
   it('keeps where it was placed when the stage is another size', () => {

@@ -7,7 +7,7 @@ import { itemsOf } from '../character/posed';
 import { treeProblem } from '../character/tree';
 import type { FrameItem } from '../frame';
 import { multiply, scaling, translation, type Matrix } from '../geometry';
-import { AT_REST } from '../pose';
+import { AT_REST, type Pose } from '../pose';
 import { inOrder, NAMES_AS_IDS, recordsSchema, type Records } from '../records';
 
 /** How a backdrop fills a stage: all of the stage, all of the backdrop, or placed by hand. */
@@ -102,10 +102,13 @@ export function backdropLayers({ parts }: Pick<Backdrop, 'parts'>): readonly Par
 /**
  * What a backdrop paints behind the cast and in front of it, back to front. A part that is clipped goes where the one
  * it is clipped by goes.
+ *
+ * @param pose how its parts are moved
  */
 export function backdropItems(
   backdrop: Backdrop,
   stage: StageSize,
+  pose: Pose = AT_REST,
 ): { readonly behind: readonly FrameItem[]; readonly inFront: readonly FrameItem[] } {
   const front = new Set(backdrop.front);
   const sides = { behind: new Set<string>(), inFront: new Set<string>() };
@@ -116,7 +119,7 @@ export function backdropItems(
   }
   const place = backdropPlace(backdrop, stage);
   const paint = (side: keyof typeof sides) =>
-    itemsOf(withOnly(backdrop, sides[side]), place, AT_REST, 'backdrop/');
+    itemsOf(withOnly(backdrop, sides[side]), place, pose, 'backdrop/');
   return { behind: paint('behind'), inFront: sides.inFront.size > 0 ? paint('inFront') : [] };
 }
 

@@ -20,6 +20,7 @@ export * from './scene';
 export * from './sceneSettings';
 export * from './shapeLine';
 export * from './shaping';
+export * from './stageControls';
 export * from './stageSnaps';
 export * from './starterScene';
 export * from './takeEdits';

@@ -39,6 +39,9 @@ export interface Row extends OrderedRecord {
   readonly muted: boolean;
 }
 
+/** The stage where reactions, keys and takes name a member of the cast: its light, and what stands on it, can be moved too. */
+export const STAGE = 'stage';
+
 /** The space in which a scene plays. */
 export interface StageSettings {
   /** Stage units, which are pixels of a film of that size. */
@@ -159,13 +162,15 @@ export const sceneSchema: Schema<Scene> = object({
   )
   .test(
     'reactions',
-    'every reaction, key, move, take and performance must be that of a member of the cast',
+    'every reaction, key, move, take and performance must be that of a member of the cast, or of the stage',
     ({ cast, reactions, keys, moves, takes, performances }) =>
       [
-        ...Object.values(reactions as Records<SceneReaction>).map(({ member }) => member),
-        ...Object.values(keys as Records<KeyTrack>).map(({ member }) => member),
+        ...[reactions, keys, takes].flatMap((table) =>
+          Object.values(table as Records<SceneReaction | KeyTrack | TakeClip>).flatMap(
+            ({ member }) => (member === STAGE ? [] : member),
+          ),
+        ),
         ...Object.values(moves as Records<PlacedMove>).map(({ member }) => member),
-        ...Object.values(takes as Records<TakeClip>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
   )

@@ -1,10 +1,10 @@
-import { labelOfTarget, targetsOf } from '@cruvo/core/program';
+import { labelOfTarget, targetsOf, movedBy } from '@cruvo/core/program';
 import { useProgram } from '../SceneContext';
 
 /** The controls of a cast member that can be moved, as options of a list; points have two. */
 export function ControlOptions({ member, chosen }: { member: string; chosen: string }) {
   const program = useProgram();
-  const set = program.memos.get(member)?.value.controls;
+  const set = movedBy(program, member)?.controls;
   const options = (set ? targetsOf(set) : [])
     .filter((target) => !target.startsWith('sway.') && !target.startsWith('mouth.fading'))
     .map((target) => [target, labelOfTarget(set!, target)] as const);

@@ -1,6 +1,6 @@
 import { Eye, EyeOff, Focus } from 'lucide-react';
 import { movementsOf, type Movement } from '@cruvo/core/controls';
-import type { MemberProgram } from '@cruvo/core/program';
+import type { MovedProgram } from '@cruvo/core/program';
 import { isInScene, withMoverAlone, withMoverMuted } from '@cruvo/core/scene';
 import type { Flicks } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
@@ -12,7 +12,7 @@ export function ControlStack({
   slot,
   time,
 }: {
-  program: MemberProgram;
+  program: MovedProgram;
   slot: number;
   time: Flicks;
 }) {

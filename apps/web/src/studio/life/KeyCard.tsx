@@ -11,7 +11,7 @@ import {
   withoutKey,
   type KeyTrack,
 } from '@cruvo/core/keys';
-import { baked, keyToReach, placeOfTarget } from '@cruvo/core/program';
+import { baked, keyToReach, movedBy, placeOfTarget } from '@cruvo/core/program';
 import { frameAt, frameStart, toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
@@ -46,7 +46,7 @@ export function KeyCard({
   usePlayhead(
     useCallback((time: number) => setFrame(frameAt(toFlicks(time), frameRate)), [frameRate]),
   );
-  const own = program.memos.get(track.member)?.value;
+  const own = movedBy(program, track.member);
   const place = own && placeOfTarget(own.controls, track.control);
   if (!own || !place) {
     return (

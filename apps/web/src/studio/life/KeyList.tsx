@@ -2,7 +2,7 @@ import { Hand } from 'lucide-react';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { emptyTrack, withTrack, type KeyTrack } from '@cruvo/core/keys';
-import { labelOfTarget } from '@cruvo/core/program';
+import { labelOfTarget, movedBy } from '@cruvo/core/program';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import { ControlOptions } from './ControlOptions';
@@ -31,7 +31,7 @@ export function KeyList({ member }: { member: string }) {
     setOpened((before) => before.filter(({ control }) => control !== track.control));
     edit((scene) => ({ ...scene, keys: withTrack(scene.keys, { ...track, keys: [] }) }));
   };
-  const controls = program.memos.get(member)?.value.controls;
+  const controls = movedBy(program, member)?.controls;
   return (
     <>
       <div className="d-flex align-items-center mt-3 mb-2">

@@ -1,10 +1,16 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
-import { bodyMapOf, REACTION_PRESETS } from '@cruvo/core/performance';
-import { castOf } from '@cruvo/core/scene';
+import {
+  bodyMapOf,
+  REACTION_PRESETS,
+  STAGE_PRESETS,
+  type StagePreset,
+} from '@cruvo/core/performance';
+import { STAGE } from '@cruvo/core/scene';
+import type { Character } from '@cruvo/core/character';
 import { SortableList } from '../../shell/SortableList';
-import { useFocus, useOpenScene, useScene } from '../SceneContext';
+import { useMoved, useOpenScene, useScene } from '../SceneContext';
 import { MemberSelect, useMemberNames } from '../scene/MemberSelect';
 import { KeyList } from './KeyList';
 import { MoveList } from './MoveList';
@@ -16,23 +22,32 @@ import { useKeptReactions } from './useKeptReactions';
 import { useOwnReactions } from './useOwnReactions';
 import { useReactions } from './useReactions';
 
-/** What moves a character by itself: its performance, and every reaction that it is made of or that people made. */
+/** What moves a character, or the stage, by itself: its performance, and every reaction that it is made of or that people made. */
 export function LifePanel() {
-  const { member } = useFocus();
-  const several = useScene(({ scene }) => castOf(scene).length > 1);
+  const member = useMoved();
   const nameOf = useMemberNames();
   if (member === null) {
     return <p className="quiet">Nobody is on the stage yet. Bring a character in first.</p>;
   }
   return (
     <>
-      {several && <MemberSelect label="Whose life" size="sm" className="mb-2" member={member} />}
-      <PerformanceCard key={member} member={member} name={nameOf(member)} />
+      <MemberSelect label="Whose life" size="sm" className="mb-2" withStage member={member} />
+      {member !== STAGE && <PerformanceCard key={member} member={member} name={nameOf(member)} />}
       <Reactions key={`of ${member}`} member={member} />
       <KeyList key={`keys of ${member}`} member={member} />
-      <MoveList key={`moves of ${member}`} member={member} />
+      {member !== STAGE && <MoveList key={`moves of ${member}`} member={member} />}
     </>
   );
+}
+
+/** Reactions that people often want: of a character, or else of the stage. */
+function presetsFor(
+  character: Character | undefined,
+): readonly (StagePreset & { needs?: string })[] {
+  if (!character) return STAGE_PRESETS;
+  return REACTION_PRESETS.map(({ name, needs, make }) => {
+    return { name, needs, make: (seed: number) => make(bodyMapOf(character), seed) };
+  });
 }
 
 /** What could not be saved is said by the hook, and stays where it is. */
@@ -40,7 +55,8 @@ const NEVER = () => undefined;
 
 function Reactions({ member }: { member: string }) {
   const { characters } = useOpenScene();
-  const character = useScene(({ scene }) => characters.get(scene.cast[member]!.character));
+  const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''));
+  const presets = presetsFor(character);
   const actions = useReactions(member);
   const own = useOwnReactions(member);
   const kept = useKeptReactions(member);
@@ -50,10 +66,10 @@ function Reactions({ member }: { member: string }) {
   const ids = shown.map(({ id }) => id);
   const place = (from: number, to: number) => actions.move(ids[from]!, ids.length - 1 - to);
   const add = (at: number) => {
-    const preset = REACTION_PRESETS[at];
+    const preset = presets[at];
     const seed = actions.reactions.length + 1;
-    if (!preset || !character) return setOpen(actions.add('Reaction', {}));
-    const made = preset.make(bodyMapOf(character), seed);
+    if (!preset) return setOpen(actions.add('Reaction', {}));
+    const made = preset.make(seed);
     setOpen(actions.add(preset.name, made));
   };
   const use = (id: string) => {
@@ -70,11 +86,11 @@ function Reactions({ member }: { member: string }) {
             <Plus size={16} aria-hidden /> Reaction
           </Dropdown.Toggle>
           <Dropdown.Menu align="end" popperConfig={{ strategy: 'fixed' }}>
-            {REACTION_PRESETS.map(({ name, needs }, at) => (
+            {presets.map(({ name, needs }, at) => (
               <Dropdown.Item
                 as="button"
                 key={name}
-                title={`Needs ${needs}`}
+                title={needs && `Needs ${needs}`}
                 onClick={() => add(at)}
               >
                 {name}
@@ -108,7 +124,11 @@ function Reactions({ member }: { member: string }) {
             open={open === reaction.id}
             onOpen={(now) => setOpen(now ? reaction.id : null)}
             onKeepInProduction={() => kept.keep(reaction)}
-            onKeep={() => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)}
+            onKeep={
+              character
+                ? () => void own.keep(reaction).then(() => actions.remove(reaction.id), NEVER)
+                : null
+            }
           />
         ))}
       </SortableList>

@@ -1,6 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { MIXES, type Mix, type SceneReaction } from '@cruvo/core/reactions';
+import { movedBy } from '@cruvo/core/program';
 import { useSortedItem } from '../../shell/useSortedItem';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
@@ -32,8 +33,8 @@ export function ReactionCard({
   actions: ReactionActions;
   open: boolean;
   onOpen: (open: boolean) => void;
-  /** Moves it to the character. */
-  onKeep: () => void;
+  /** Moves it to the character; null where it belongs to none. */
+  onKeep: (() => void) | null;
   /** Keeps it for all characters of the production. */
   onKeepInProduction: () => void;
 }) {
@@ -44,9 +45,7 @@ export function ReactionCard({
     `Move ${name}`,
     'Drag up or down; or Space, arrows, Space',
   );
-  const made = program.memos
-    .get(member)
-    ?.value.reactions.value.find((one) => one.reaction.id === id);
+  const made = movedBy(program, member)?.reactions.value.find((one) => one.reaction.id === id);
   const set = (fields: Parameters<ReactionActions['set']>[1]) => actions.set(id, fields);
   return (
     <section
@@ -80,7 +79,7 @@ export function ReactionCard({
           align="end"
           entries={[
             ['Mute all others', () => actions.solo(id)],
-            ['Keep it on the character, for every scene', onKeep],
+            ...(onKeep ? [['Keep it on the character, for every scene', onKeep] as const] : []),
             ['Keep it in the production, for every character', onKeepInProduction],
             ['Delete', () => actions.remove(id)],
           ]}

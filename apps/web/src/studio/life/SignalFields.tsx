@@ -8,7 +8,7 @@ import {
   type SignalKind,
   type SignalSpec,
 } from '@cruvo/core/reactions';
-import { castOf } from '@cruvo/core/scene';
+import { castOf, STAGE } from '@cruvo/core/scene';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene, useScene } from '../SceneContext';
 import { DrawnSignal } from './DrawnSignal';
@@ -34,7 +34,8 @@ export function SignalFields({ reaction, member, set }: ReactionFieldsProps) {
   const choose = (kind: SignalKind) => {
     const usual = usualSignal(kind);
     // Whose voice is followed stays as it was chosen.
-    const of = isOfVoice(signal) && isOfVoice(usual) ? { of: signal.of } : {};
+    const listened = isOfVoice(signal) ? signal.of : member === STAGE ? 'everyone' : null;
+    const of = listened !== null && isOfVoice(usual) ? { of: listened } : {};
     set({ signal: { ...usual, ...of }, low: null, high: null });
   };
   return (
@@ -152,8 +153,12 @@ function Whose({
       value={of}
       onChange={({ target }) => onChange(target.value)}
     >
-      <option value="own">of its own voice</option>
-      <option value="others">of the others</option>
+      {member !== STAGE && (
+        <>
+          <option value="own">of its own voice</option>
+          <option value="others">of the others</option>
+        </>
+      )}
       <option value="everyone">of everybody</option>
       {others.map(({ id, name, character }) => (
         <option key={id} value={id}>
@@ -190,7 +195,7 @@ function Ends({
   );
   return (
     <div className="d-flex align-items-center gap-1 small">
-      <span className="quiet flex-fill">Quiet and loud end</span>
+      <span className="quiet flex-fill text-nowrap">Ends</span>
       {end('Quiet end', low, (value) => (value === null || value !== high) && set({ low: value }))}
       {end('Loud end', high, (value) => (value === null || value !== low) && set({ high: value }))}
     </div>

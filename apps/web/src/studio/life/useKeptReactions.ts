@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { keptReaction, reactionFor } from '@cruvo/core/program';
+import { keptReaction, reactionFor, movedBy } from '@cruvo/core/program';
 import type { KeptReaction, Reaction } from '@cruvo/core/reactions';
 import { inOrder, inTable, type Records } from '@cruvo/core/records';
 import { changeDocument, readDocumentById } from '../../api/documents';
@@ -24,7 +24,7 @@ export function useKeptReactions(member: string) {
       })),
     onSettled: () => queries.invalidateQueries({ queryKey }),
   });
-  const controls = program.memos.get(member)?.value.controls;
+  const controls = movedBy(program, member)?.controls;
   return {
     reactions: inOrder(data?.body.reactions ?? {}),
     error: error ?? unread,

@@ -10,10 +10,10 @@ import { inOrder, type Records } from '@cruvo/core/records';
 import { changeDocument } from '../../api/documents';
 import { useOpenScene, useScene } from '../SceneContext';
 
-/** The reactions that a character has wherever it goes, and what is done with them from a scene. */
+/** The reactions that a character has wherever it goes, of which the stage has none, and what is done with them from a scene. */
 export function useOwnReactions(member: string) {
   const { characters } = useOpenScene();
-  const id = useScene(({ scene }) => scene.cast[member]!.character);
+  const id = useScene(({ scene }) => scene.cast[member]?.character ?? '');
   const queries = useQueryClient();
   const changing = useMutation({
     mutationFn: (change: (reactions: Records<Reaction>) => Records<Reaction>) =>

@@ -1,16 +1,17 @@
 import {
-  usualSignal,
   withoutReaction,
   withReaction,
   withReactionChanged,
   withReactionMoved,
   type Reaction,
   type SceneReaction,
+  type SignalSpec,
 } from '@cruvo/core/reactions';
 import { inOrder, type Records } from '@cruvo/core/records';
+import { STAGE } from '@cruvo/core/scene';
 import { useOpenScene, useScene } from '../SceneContext';
 
-/** The reactions of a cast member in its scene, the lower ones first, and what is done with them. */
+/** The reactions of a cast member, or of the stage, in a scene, the lower ones first, and what is done with them. */
 export function useReactions(member: string) {
   const { store } = useOpenScene();
   const table = useScene(({ scene }) => scene.reactions);
@@ -24,7 +25,7 @@ export function useReactions(member: string) {
       const id = crypto.randomUUID();
       change((reactions) =>
         withReaction<SceneReaction>(reactions, {
-          ...{ id, member, name, signal: usualSignal('loudness'), low: null, high: null },
+          ...{ id, member, name, signal: loudness(member), low: null, high: null },
           ...{ shaping: [], targets: [], mix: 'add', weight: 1, muted: false, stretch: null },
           ...fields,
         }),
@@ -51,6 +52,11 @@ export function useReactions(member: string) {
         );
       }),
   };
+}
+
+/** The stage has no voice of its own. */
+function loudness(member: string): SignalSpec {
+  return { kind: 'loudness', of: member === STAGE ? 'everyone' : 'own' };
 }
 
 export type ReactionActions = ReturnType<typeof useReactions>;

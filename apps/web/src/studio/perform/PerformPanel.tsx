@@ -4,11 +4,12 @@ import { Button, Form } from 'react-bootstrap';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { labelOfTarget, placeOfTarget, Player, targetsOf } from '@cruvo/core/program';
-import { castOf } from '@cruvo/core/scene';
+import { labelOfTarget, movedBy, placeOfTarget, Player, targetsOf } from '@cruvo/core/program';
+import { LIGHT, STAGE, WARMTH } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
-import { useFocus, useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
+import { useMoved, useOpenScene, useProgram, useTransport } from '../SceneContext';
 import { MemberSelect, useMemberNames } from '../scene/MemberSelect';
+import { ControlOptions } from '../life/ControlOptions';
 import { ChannelSlider } from './ChannelSlider';
 import { TakeCard } from './TakeCard';
 import { useTakes } from './useTakes';
@@ -19,9 +20,9 @@ const BY_ITSELF = /^(mouth|sway)\./;
 const NOTHING_MOVED =
   'Nothing was moved, so nothing was recorded. Drag the character or a slider while it plays.';
 
-/** Performs a character by hand, in passes: what is moved while the scene plays becomes a take. */
+/** Performs a character, or the stage, by hand, in passes: what is moved while the scene plays becomes a take. */
 export function PerformPanel() {
-  const { member } = useFocus();
+  const member = useMoved();
   if (member === null) {
     return <p className="quiet">Nobody is on the stage yet. Bring a character in first.</p>;
   }
@@ -31,8 +32,7 @@ export function PerformPanel() {
 function MemberPanel({ member }: { member: string }) {
   const { transport, performing } = useOpenScene();
   const program = useProgram();
-  const own = program.memos.get(member)?.value;
-  const several = useScene(({ scene }) => castOf(scene).length > 1);
+  const own = movedBy(program, member);
   const nameOf = useMemberNames();
   const phase = useStore(performing.state, (state) => state.phase);
   const stays = useStore(performing.state, (state) => state.stays);
@@ -45,10 +45,14 @@ function MemberPanel({ member }: { member: string }) {
     performing.choose(member);
     return () => performing.choose(null);
   }, [performing, member]);
-  const targets = useMemo(
-    () => (own ? targetsOf(own.controls).filter((target) => !BY_ITSELF.test(target)) : []),
-    [own],
-  );
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const targets = useMemo(() => {
+    const all = own ? targetsOf(own.controls).filter((target) => !BY_ITSELF.test(target)) : [];
+    if (member !== STAGE) return all;
+    // A stage has hundreds.
+    const shown = new Set([LIGHT, WARMTH, ...chosen]);
+    return all.filter((target) => shown.has(target));
+  }, [own, member, chosen]);
 
   const record = async () => {
     if (!own || phase !== 'idle') return;
@@ -79,11 +83,12 @@ function MemberPanel({ member }: { member: string }) {
   return (
     <section className="perform" aria-label="Perform">
       <div className="perform-head">
-        {several ? (
-          <MemberSelect label="Who is performed" member={member} disabled={phase !== 'idle'} />
-        ) : (
-          <strong>{nameOf(member)}</strong>
-        )}
+        <MemberSelect
+          label="Who is performed"
+          withStage
+          member={member}
+          disabled={phase !== 'idle'}
+        />
         <Button
           variant={phase === 'idle' ? 'primary' : 'danger'}
           title={phase === 'idle' ? 'Record a pass (Shift P)' : 'Stop (Shift P, Escape)'}
@@ -151,6 +156,16 @@ function MemberPanel({ member }: { member: string }) {
             );
           })}
         </div>
+      )}
+      {member === STAGE && (
+        <Form.Select
+          size="sm"
+          aria-label="Perform another thing of the stage"
+          value=""
+          onChange={({ target }) => setChosen([...chosen, target.value])}
+        >
+          <ControlOptions member={member} chosen="" />
+        </Form.Select>
       )}
       <h2 className="h6 mt-3">Takes</h2>
       {actions.takes.length === 0 && (

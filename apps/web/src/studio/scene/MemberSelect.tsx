@@ -1,22 +1,29 @@
 import { Form } from 'react-bootstrap';
-import { castOf } from '@cruvo/core/scene';
+import { castOf, STAGE } from '@cruvo/core/scene';
 import { useOpenScene, useScene } from '../SceneContext';
+
+const THE_STAGE = 'The stage';
 
 /** What people call members of the cast. */
 export function useMemberNames(): (id: string) => string {
   const { characters } = useOpenScene();
   const cast = useScene(({ scene }) => scene.cast);
-  return (id) => cast[id]?.name ?? characters.get(cast[id]?.character ?? '')?.name ?? '';
+  return (id) =>
+    id === STAGE
+      ? THE_STAGE
+      : (cast[id]?.name ?? characters.get(cast[id]?.character ?? '')?.name ?? '');
 }
 
-/** Chooses whom of the cast one works on. */
+/** Chooses whom of the cast one works on. @param withStage whether the stage, its light and its things, can be chosen too */
 export function MemberSelect({
   label,
   member,
+  withStage = false,
   ...select
 }: {
   label: string;
   member: string;
+  withStage?: boolean;
   size?: 'sm';
   className?: string;
   disabled?: boolean;
@@ -29,13 +36,16 @@ export function MemberSelect({
       {...select}
       aria-label={label}
       value={member}
-      onChange={({ target }) => store.getState().chooseMember(target.value)}
+      onChange={({ target: { value } }) =>
+        value === STAGE ? store.getState().chooseStage() : store.getState().chooseMember(value)
+      }
     >
       {cast.map(({ id }) => (
         <option key={id} value={id}>
           {nameOf(id)}
         </option>
       ))}
+      {withStage && <option value={STAGE}>{THE_STAGE}</option>}
     </Form.Select>
   );
 }

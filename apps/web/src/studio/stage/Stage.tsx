@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
-import { Player } from '@cruvo/core/program';
+import { movedBy, Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
@@ -35,7 +35,7 @@ export function Stage() {
         const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
         if (isPlaying && !isWaiting) meter.shown(index);
         player.swap(program);
-        const own = program.members.find((one) => one.member.id === performed);
+        const own = performed === null ? undefined : movedBy(program, performed);
         const live = own && performing.overrides(own.controls);
         return player.seek(frameMiddle(index, frameRate), live);
       },

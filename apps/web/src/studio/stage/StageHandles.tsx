@@ -13,7 +13,7 @@ import {
   type SnappedMove,
 } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
-import { useFocus, useOpenScene, useProgram, useTransport } from '../SceneContext';
+import { useMoved, useOpenScene, useProgram, useTransport } from '../SceneContext';
 import type { CanvasBox } from './useCanvasBox';
 
 /** Stage units that an arrow key moves by, and with Shift. */
@@ -71,13 +71,13 @@ function covers({ place, character }: MemberProgram, point: Point): boolean {
 export function StageHandles({ box }: { box: CanvasBox }) {
   const { store, transport } = useOpenScene();
   const program = useProgram();
-  const focus = useFocus();
   const playing = useTransport((state) => state.playing);
   const [guides, setGuides] = useState(NO_GUIDES);
   const svg = useRef<SVGSVGElement>(null);
   const before = useRef<Scene | null>(null);
   const { width, height } = program.scene.stage;
-  const worked = program.members.find(({ member }) => member.id === focus.member);
+  const moved = useMoved();
+  const worked = program.members.find(({ member }) => member.id === moved);
   const corners = useMemo(() => (worked ? cornersOf(worked) : []), [worked]);
   const units = width / Math.max(1, box.cssWidth);
 

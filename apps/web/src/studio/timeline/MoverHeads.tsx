@@ -6,7 +6,7 @@ import { useOpenScene, useScene } from '../SceneContext';
 import type { MoverStrip, TimelineRow } from './rows';
 
 /** The names of what moves a member, beside their rows; each can be muted. */
-export function MoverHeads({ row }: { row: TimelineRow }) {
+export function MoverHeads({ row }: { row: Pick<TimelineRow, 'top' | 'movers'> }) {
   return row.movers.map((strip) => (
     <MoverHead key={strip.mover.id} strip={strip} top={strip.top - row.top} />
   ));

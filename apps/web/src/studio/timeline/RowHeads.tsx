@@ -2,22 +2,24 @@ import { useDrag } from '@use-gesture/react';
 import { ChevronDown, ChevronRight, Volume2 } from 'lucide-react';
 import { memo, useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { withRowMoved } from '@cruvo/core/scene';
-import { useFocus, useOpenScene } from '../SceneContext';
+import { useMoved, useOpenScene, useScene } from '../SceneContext';
 import { AddCharacter } from './AddCharacter';
 import { MoverHeads } from './MoverHeads';
 import { RowEdge } from './RowEdge';
 import { useSpeaking } from '../useSpeaking';
 import { RowTools } from './RowTools';
-import { rowsPassed, USUAL_VIEW, type TimelineRow } from './rows';
+import { rowsPassed, USUAL_VIEW, type StageRow, type TimelineRow } from './rows';
 import { useRowViews } from './rowViews';
 
 /** Who speaks in each row: choosing works on them; rows are folded, made higher, and put in another order. */
 export function RowHeads({
   rows,
+  stage,
   height,
   onVoices,
 }: {
   rows: readonly TimelineRow[];
+  stage: StageRow | null;
   height: number;
   onVoices: (files: readonly File[], member: string) => void;
 }) {
@@ -46,7 +48,30 @@ export function RowHeads({
           speaks={speaking.has(row.member.member.id)}
         />
       ))}
+      {stage && <StageHead row={stage} />}
     </ul>
+  );
+}
+
+/** The stage, whose light and things can be moved too. */
+function StageHead({ row }: { row: StageRow }) {
+  const { store } = useOpenScene();
+  const onStage = useScene((state) => state.onStage);
+  return (
+    <li style={{ top: row.top, height: row.height }} className={onStage ? 'worked-on' : ''}>
+      <div className="row-title stage-title">
+        <button
+          type="button"
+          className="row-name"
+          aria-pressed={onStage}
+          title="Work on the light and the things of the stage"
+          onClick={() => store.getState().chooseStage()}
+        >
+          The stage
+        </button>
+      </div>
+      <MoverHeads row={row} />
+    </li>
   );
 }
 
@@ -76,13 +101,13 @@ function isSameHead(before: RowHeadProps, after: RowHeadProps): boolean {
 
 const RowHead = memo(function RowHead({ row, speaks, passed, onVoices }: RowHeadProps) {
   const { store } = useOpenScene();
-  const focus = useFocus();
+  const worksOn = useMoved();
   const [moved, setMoved] = useState(0);
   const { view, setView } = useRowView(row);
   const { member, top, height, lanes } = row;
   const { id } = member.member;
   const name = member.member.name ?? member.character.name;
-  const worked = focus.member === id;
+  const worked = worksOn === id;
   const open = view.open ?? worked;
 
   const move = (steps: number) => {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Box } from '@cruvo/core/geometry';
 import { chartOf } from '@cruvo/core/mouth';
-import type { Line } from '@cruvo/core/scene';
+import { STAGE, type Line } from '@cruvo/core/scene';
 import { wordEdgeMoved } from '@cruvo/core/speech';
 import { toSeconds } from '@cruvo/core/time';
 import { useTheme } from '../../shell/theme';
@@ -9,7 +9,14 @@ import { useShallow } from 'zustand/react/shallow';
 import { chosenMouth } from '../mouths/mouthEdits';
 import { useThumbnails } from '../mouths/useThumbnails';
 import { usePlayhead } from '../playback/usePlayhead';
-import { useFocus, useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
+import {
+  useFocus,
+  useMoved,
+  useOpenScene,
+  useProgram,
+  useScene,
+  useTransport,
+} from '../SceneContext';
 import { chosenLines } from '../sceneStore';
 import type { WriteWords } from '../voice/useWordEditing';
 import type { WordPlace } from './drag';
@@ -69,9 +76,10 @@ export function Timeline({
   const [word, setWord] = useState<WordPlace | null>(null);
   const together = useScene(useShallow((state) => [...chosenLines(state)]));
   const views = useRowViews((state) => state.views);
-  const { rows, height } = useMemo(
-    () => layOutRows(program, focus.member, (member) => views[member] ?? USUAL_VIEW),
-    [program, focus.member, views],
+  const moved = useMoved();
+  const { rows, stage, height } = useMemo(
+    () => layOutRows(program, moved, (member) => views[member] ?? USUAL_VIEW),
+    [program, moved, views],
   );
   const length = toSeconds(program.scene.length);
   const busy = useMemo(() => [...program.lines.values()].some(({ pending }) => pending), [program]);
@@ -86,7 +94,7 @@ export function Timeline({
   }, []);
 
   // Who is worked on comes into view.
-  const worked = rows.find(({ member }) => member.member.id === focus.member);
+  const worked = moved === STAGE ? stage : rows.find(({ member }) => member.member.id === moved);
   const [top, bottom] = [worked?.top ?? 0, (worked?.top ?? 0) + (worked?.height ?? 0)];
   useEffect(() => {
     const element = scroller.current;
@@ -100,7 +108,7 @@ export function Timeline({
     if (!canvas.current || !ruler.current || width === 0) return;
     const line = focus.line?.id ?? null;
     const picture = {
-      ...{ program, viewport, rows, width, height, peaks, thumbnails, chosen, line, loop },
+      ...{ program, viewport, rows, stage, width, height, peaks, thumbnails, chosen, line, loop },
       ...{ snappedTo, marquee, together: new Set(together) },
       curves: (member: string) => views[member]?.curve ?? null,
     };
@@ -124,7 +132,7 @@ export function Timeline({
   }, [onView, extent, transport]);
 
   useTimelineGestures(surface, {
-    ...{ rows, viewport, extent },
+    ...{ rows, stage, viewport, extent },
     ...{ setViewport, setSnappedTo, setMarquee },
     words: {
       onWord: setWord,
@@ -163,8 +171,7 @@ export function Timeline({
     <section className="timeline" aria-label="Timeline" aria-busy={busy} data-theme={theme}>
       <div className="rows" ref={scroller}>
         <RowHeads
-          rows={rows}
-          height={height}
+          {...{ rows, stage, height }}
           onVoices={(files, member) => void take(files, { member, start: null })}
         />
         <div className="lanes" ref={holder} style={{ height }}>

@@ -1,6 +1,6 @@
 import type { Box } from '@cruvo/core/geometry';
 import type { WordEdge } from '@cruvo/core/speech';
-import type { TimelineRow } from './rows';
+import type { StageRow, TimelineRow } from './rows';
 import type { Viewport } from './viewport';
 
 /** Where the pointer is, pixels, and at what time of the scene, seconds. */
@@ -44,6 +44,7 @@ export interface WordHandlers {
 /** What is grabbed on. */
 export interface Surface {
   readonly rows: readonly TimelineRow[];
+  readonly stage: StageRow | null;
   readonly viewport: Viewport;
   /** Shows the box that is drawn around lines, pixels. */
   readonly setMarquee: (box: Box | null) => void;

@@ -21,17 +21,17 @@ const SHORTEST_LOOP = 0.05;
 
 /** Takes hold of what is at a place of the timeline. */
 export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift: boolean): Drag {
-  const place = placeAt(surface.rows, at.y);
+  const place = placeAt(surface.rows, at.y, surface.stage);
   const { part, row } = place;
   const onLines = row !== null && (part === 'head' || part === 'thin');
   if (shift && !onLines) return loopFrom(open, at.time);
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
   if (sound) return dragSound(open, sound);
-  if (!row || part === 'wave' || part === 'sounds') return scrub(open);
   if (place.part === 'mover') {
     const held = moverNear(place.mover, surface.viewport, at);
     return held ? dragMover(open, held, at) : scrub(open);
   }
+  if (!row || part === 'wave' || part === 'sounds') return scrub(open);
   if (part === 'words') {
     const held = wordAtPoint(surface, row, at);
     return held ? dragWord(open, held, at, surface.words) : scrub(open);
@@ -70,7 +70,7 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
 
 /** The pointer's shape at a place. */
 export function cursorAt(open: OpenScene, surface: Surface, at: PointerPlace): string {
-  const place = placeAt(surface.rows, at.y);
+  const place = placeAt(surface.rows, at.y, surface.stage);
   const { part, row } = place;
   if (place.part === 'mover') {
     const held = moverNear(place.mover, surface.viewport, at);

@@ -7,7 +7,7 @@ import { paintMouths } from './paintMouths';
 import { paintMover } from './paintMovers';
 import { paintRuler } from './paintRuler';
 import { paintSpeech } from './paintSpeech';
-import type { Lanes, TimelineRow } from './rows';
+import type { Lanes, StageRow, TimelineRow } from './rows';
 import { paintVoiceCurve } from './paintVoiceCurve';
 import { paintSoundHandles } from './soundHandles';
 import type { Colors, TimelinePicture } from './timelinePicture';
@@ -35,6 +35,7 @@ export function paintTimeline(
 ): void {
   context.clearRect(0, 0, picture.width, picture.height);
   for (const row of picture.rows) paintRow(context, row, picture, colors);
+  if (picture.stage) paintStageRow(context, picture.stage, picture, colors);
   paintMarkers(context, picture, colors);
   if (picture.snappedTo !== null) paintSnap(context, picture.snappedTo, picture, colors);
   paintLoop(context, picture, colors);
@@ -75,6 +76,20 @@ function paintRow(
     if (!span) continue;
     if (lanes) paintLanes(context, line, lanes, span, picture, colors, member);
     else paintThinLine(context, line, shown[0]!, span, picture, colors);
+  }
+  for (const strip of movers) paintMover(context, strip, picture, colors);
+}
+
+function paintStageRow(
+  context: CanvasRenderingContext2D,
+  { top, height, movers }: StageRow,
+  picture: TimelinePicture,
+  colors: Colors,
+): void {
+  context.fillStyle = colors.lane;
+  const head = (movers[0]?.top ?? top + height + 1) - 1 - top;
+  for (const strip of [{ top, height: head }, ...movers]) {
+    context.fillRect(0, strip.top, picture.width, strip.height);
   }
   for (const strip of movers) paintMover(context, strip, picture, colors);
 }

@@ -6,6 +6,7 @@ import {
   type SeenCurve,
 } from '@cruvo/core/program';
 import { inOrder } from '@cruvo/core/records';
+import { STAGE } from '@cruvo/core/scene';
 
 /** A strip of the timeline, CSS pixels from its top. */
 export interface Strip {
@@ -38,6 +39,11 @@ export interface TimelineRow extends Strip {
   readonly movers: readonly MoverStrip[];
 }
 
+/** What moves the stage, under the rows of the cast. */
+export interface StageRow extends Strip {
+  readonly movers: readonly MoverStrip[];
+}
+
 export const RULER: Strip = { top: 0, height: 24 };
 const THIN = 26;
 const WITH_TOOLS = 58;
@@ -61,15 +67,21 @@ export const USUAL_VIEW: RowView = { open: null, size: 1, reactions: false, curv
 export const ROW_SIZE = { least: 0.6, most: 3 } as const;
 
 /**
- * The rows of a scene in their order, and how high all of them are together.
+ * The rows of a scene in their order, and how high all of them are together. The stage has a row where something moves
+ * it, or it is worked on.
  *
+ * @param focus the member, or the stage, that is worked on
  * @param viewOf how the row of a member is to be shown
  */
 export function layOutRows(
-  { members, scene }: Pick<Program, 'members' | 'scene'>,
+  { members, scene, stage }: Pick<Program, 'members' | 'scene' | 'stage'>,
   focus: string | null,
   viewOf: (member: string) => RowView = () => USUAL_VIEW,
-): { readonly rows: readonly TimelineRow[]; readonly height: number } {
+): {
+  readonly rows: readonly TimelineRow[];
+  readonly stage: StageRow | null;
+  readonly height: number;
+} {
   let top = RULER.height + 2;
   const targets = inOrder(scene.rows).map(({ target }) => target);
   const sorted = targets.flatMap((id) => members.find(({ member }) => member.id === id) ?? []);
@@ -83,15 +95,21 @@ export function layOutRows(
     const thin = focused ? WITH_TOOLS : THIN;
     const below = lanes ? lanes.mouths.top + lanes.mouths.height + 1 : top + thin;
     const shown = full ? moverRows(member, { withReactions: reactions }) : [];
-    const movers = shown.map((mover, at) => {
-      return { mover, top: below + at * (MOVER + 1), height: MOVER };
-    });
+    const movers = stripsOf(shown, below);
     const bottom = below + movers.length * (MOVER + 1) - (lanes || movers.length > 0 ? 1 : 0);
     const row = { member, top, height: bottom - top, lanes, movers };
     top = bottom + GAP;
     return row;
   });
-  return { rows, height: top };
+  const onStage = moverRows(stage.value, { withReactions: true });
+  if (onStage.length === 0 && focus !== STAGE) return { rows, stage: null, height: top };
+  const movers = stripsOf(focus === STAGE ? onStage : [], top + THIN + 1);
+  const height = THIN + movers.length * (MOVER + 1);
+  return { rows, stage: { top, height, movers }, height: top + height + GAP };
+}
+
+function stripsOf(movers: readonly MoverRow[], top: number): MoverStrip[] {
+  return movers.map((mover, at) => ({ mover, top: top + at * (MOVER + 1), height: MOVER }));
 }
 
 function layOutLanes(top: number, moody: boolean, size: number): Lanes {
@@ -130,9 +148,18 @@ export function rowsPassed(rows: readonly TimelineRow[], row: TimelineRow, down:
 export type RowPlace =
   | { readonly part: 'ruler'; readonly row: null }
   | { readonly part: 'thin' | keyof Lanes; readonly row: TimelineRow }
-  | { readonly part: 'mover'; readonly row: TimelineRow; readonly mover: MoverRow };
+  | { readonly part: 'stage'; readonly row: null }
+  | { readonly part: 'mover'; readonly row: TimelineRow | null; readonly mover: MoverRow };
 
-export function placeAt(rows: readonly TimelineRow[], y: number): RowPlace {
+export function placeAt(
+  rows: readonly TimelineRow[],
+  y: number,
+  stage: StageRow | null = null,
+): RowPlace {
+  if (stage && y >= stage.top) {
+    const strip = stage.movers.findLast(({ top }) => top <= y);
+    return strip ? { part: 'mover', row: null, mover: strip.mover } : { part: 'stage', row: null };
+  }
   if (y < RULER.height || rows.length === 0) return { part: 'ruler', row: null };
   const row = rows.findLast(({ top }) => top <= y) ?? rows[0]!;
   const strip = row.movers.findLast((one) => one.top <= y);

@@ -4,7 +4,7 @@ import type { Program, SeenCurve } from '@cruvo/core/program';
 import type { MouthInLine } from '../mouths/mouthEdits';
 import type { Thumbnails } from '../mouths/thumbnails';
 import type { TimeRange } from '../playback/transport';
-import type { TimelineRow } from './rows';
+import type { StageRow, TimelineRow } from './rows';
 import type { Viewport } from './viewport';
 
 /** What the timeline shows. */
@@ -12,6 +12,7 @@ export interface TimelinePicture {
   readonly program: Program;
   readonly viewport: Viewport;
   readonly rows: readonly TimelineRow[];
+  readonly stage: StageRow | null;
   /** CSS pixels. */
   readonly width: number;
   readonly height: number;

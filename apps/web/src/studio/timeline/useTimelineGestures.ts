@@ -4,12 +4,13 @@ import { useRef, type Dispatch, type RefObject, type SetStateAction } from 'reac
 import { useOpenScene } from '../SceneContext';
 import type { Drag, WordHandlers } from './drag';
 import { cursorAt, grab } from './grab';
-import type { TimelineRow } from './rows';
+import type { StageRow, TimelineRow } from './rows';
 import { panBy, timeAt, xAt, zoomAround, type Extent, type Viewport } from './viewport';
 
 /** What the gestures act on. */
 export interface TimelineSurface {
   readonly rows: readonly TimelineRow[];
+  readonly stage: StageRow | null;
   readonly viewport: Viewport;
   readonly extent: Extent;
   readonly setViewport: Dispatch<SetStateAction<Viewport>>;
