@@ -1,9 +1,11 @@
+import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
-import { heardChannel, PitchMeter } from '@cruvo/core/audio';
+
+import { heardChannel } from '@cruvo/core/audio';
 import { withControl, withNewControl, type Character } from '@cruvo/core/character';
 import { withPerformance } from '@cruvo/core/performance';
 import { compile, Player, type Program, type SceneMaterial } from '@cruvo/core/program';
-import { accentsOf, featureCurve, fittedEnds, phrasesOf, spokenValues } from '@cruvo/core/prosody';
+import { fittedEnds, spokenValues } from '@cruvo/core/prosody';
 import { shapedCurve, type SceneReaction, type ShapingStep } from '@cruvo/core/reactions';
 import { inOrder, inTable, withRecord } from '@cruvo/core/records';
 import { standing, USUAL_PERFORMANCE, type CastMember } from '@cruvo/core/scene';
@@ -12,13 +14,16 @@ import { STEP_RATE } from '@cruvo/core/simulation';
 import { SpeechAnalyzer, type VoiceTrack } from '@cruvo/core/speech';
 import { frameStart } from '@cruvo/core/time';
 import { decodeVoice, shippedSoundModel, WORKING_RATE } from '@cruvo/media/voice';
+import { retainedNodePainter } from '@cruvo/film/images';
 import { demoScene } from '../demoScene';
+import { imagesOf } from '../rendering';
 import { fixed, table, type Figure, type Report } from '../report';
 import { percentile, timeEach } from '../timing';
 
 const DEMO = new URL('../../demo/saltmarsh/', import.meta.url).pathname;
 const MINUTES = 10;
 const CHARACTERS = 5;
+const SIZE = { width: 1280, height: 720 };
 const REACTIONS = 60;
 const NAMES = ['Head turn', 'Head nod', 'Head tilt', 'Lean', 'Breath', 'Left arm', 'Right arm'];
 /** What the preset for loudness does to it. */
@@ -26,8 +31,7 @@ const FOLLOW: ShapingStep = { kind: 'follow', attack: 0.05, release: 0.18 };
 
 /** How long signals and reactions take, and how well loudness fits into the range of a control by itself. */
 export async function life(): Promise<Report> {
-  const voice = await samplesOf(`${DEMO}isbel-bulletin.flac`);
-  const signals = signalTimes(voice);
+  const signals = signalFigures();
   const { frames, edits } = await reactionTimes();
   const ranges = await rangesUsed();
   const used = ranges.reduce((sum, one) => sum + one.used, 0) / ranges.length;
@@ -37,6 +41,7 @@ export async function life(): Promise<Report> {
   const rows = [
     [`pitch of ${MINUTES} minutes of voice`, `${fixed(signals.pitch, 2)} s`, '3 s with the rest'],
     ['phrases, stress and features of them', `${fixed(signals.rest, 2)} s`, ''],
+    ['memory of the whole process', `${fixed(signals.megabytes)} MB`, '200 MB'],
     [
       `a frame of ${CHARACTERS} characters, ${REACTIONS} reactions each, in the middle`,
       `${fixed(percentile(frames, 0.5), 2)} ms`,
@@ -44,9 +49,9 @@ export async function life(): Promise<Report> {
     ],
     ['the same, at 95 %', `${fixed(percentile(frames, 0.95), 2)} ms`, ''],
     [
-      'from a slider of a reaction to the values of all characters',
+      'from a slider of a reaction to the picture of them at 1280x720',
       `${fixed(percentile(edits, 0.5))} ms`,
-      '50 ms to the picture',
+      '50 ms',
     ],
     ['speech in which loudness uses 10 to 90 % of a control', `${fixed(100 * used)} %`, '60 %'],
     ['the least of 20 recordings', `${fixed(100 * least)} %`, ''],
@@ -59,6 +64,7 @@ export async function life(): Promise<Report> {
   return {
     figures: [
       figure('signals', signals.pitch + signals.rest, 's', 3),
+      figure('signals.memory', signals.megabytes, 'MB', 200),
       figure('frame.median', percentile(frames, 0.5), 'ms', 1),
       figure('frame.p95', percentile(frames, 0.95), 'ms', null),
       figure('edit', percentile(edits, 0.5), 'ms', 50),
@@ -83,47 +89,24 @@ async function samplesOf(path: string): Promise<Float32Array> {
   return Float32Array.from(pieces);
 }
 
-/** Seconds for the pitch of ten minutes, and for what is derived from what was heard. */
-function signalTimes(voice: Float32Array): { pitch: number; rest: number } {
-  const meter = new PitchMeter(WORKING_RATE);
-  const begin = performance.now();
-  for (let done = 0; done < MINUTES * 60 * WORKING_RATE; done += voice.length) meter.push(voice);
-  const pitch = meter.finish();
-  const heard = performance.now();
-  const track = longTrack(pitch.values);
-  phrasesOf(track);
-  accentsOf(track);
-  for (const kind of ['loudness', 'pitch', 'intonation'] as const) {
-    fittedEnds(featureCurve(track, { kind })!, track, kind);
-  }
-  return { pitch: (heard - begin) / 1000, rest: (performance.now() - heard) / 1000 };
+/** What the signals of ten minutes of voice take, with all that a process needs to begin with. */
+interface SignalFigures {
+  /** Seconds. */
+  readonly pitch: number;
+  readonly rest: number;
+  readonly megabytes: number;
 }
 
-/** What might be heard in so long a voice: phrases of words of two syllables. */
-function longTrack(pitch: readonly number[]): VoiceTrack {
-  const duration = pitch.length / 50;
-  const sounds: VoiceTrack['sounds'][number][] = [];
-  for (let time = 0, at = 0; time < duration; at++) {
-    const phone = at % 33 === 0 ? null : ['d', 'aa', 'n', 'iy'][at % 4]!;
-    const viseme = phone === null ? 0 : ([4, 10, 8, 12] as const)[at % 4]!;
-    const end = Math.min(duration, time + (phone === null ? 0.4 : 0.08));
-    const word = phone === null ? null : `w${Math.floor(at / 4)}`;
-    sounds.push({ start: time, end, viseme, phone, word, confidence: 1 });
-    time = end;
-  }
-  const loudness = {
-    rate: 100,
-    values: Array.from({ length: duration * 100 }, (_, at) => -30 + 10 * Math.sin(at / 9)),
-  };
-  return {
-    ...{ version: 4, duration, sounds, words: [], deviations: null, loudness },
-    ...{ sides: null, spectrum: null, pitch: { rate: 50, values: pitch }, quality: null },
-  };
+function signalFigures(): SignalFigures {
+  const program = new URL('../signalsProcess.ts', import.meta.url).pathname;
+  const args = ['--import', 'tsx', program, `${DEMO}isbel-bulletin.flac`];
+  return JSON.parse(execFileSync(process.execPath, args, { encoding: 'utf8' })) as SignalFigures;
 }
 
-/** Milliseconds of frames in which reactions are evaluated, and of edits of one reaction with the frame after. */
+/** Milliseconds of frames in which reactions are evaluated, and of edits of one reaction up to its picture. */
 async function reactionTimes(): Promise<{ frames: Float64Array; edits: Float64Array }> {
-  const { material: plain, close } = await demoScene();
+  const demo = await demoScene();
+  const { material: plain, close } = demo;
   const body = NAMES.reduce(
     (now: Character, name) => withControl(withNewControl(now, name, name), name, { min: -1 }),
     plain.characters.get('isbel')!,
@@ -136,6 +119,8 @@ async function reactionTimes(): Promise<{ frames: Float64Array; edits: Float64Ar
     for (const id of ids) of.valuesAt(id, frameStart(frame, '24'));
   };
   const frames = timeEach(15 * 24, (frame) => all(player, frame));
+  const images = await imagesOf(demo);
+  const painter = retainedNodePainter();
   const [first] = Object.keys(material.scene.reactions);
   let before: Program = program;
   const edits = timeEach(40, (turn) => {
@@ -145,7 +130,7 @@ async function reactionTimes(): Promise<{ frames: Float64Array; edits: Float64Ar
     }));
     before = compile({ ...material, scene: { ...material.scene, reactions } }, before);
     player.swap(before);
-    all(player, 200);
+    painter.paintFrame(player.seek(frameStart(200, '24')), images, SIZE);
   });
   close();
   return { frames, edits };

@@ -42,6 +42,8 @@ export interface MemberProgram extends MovedProgram {
   /** What it says, the earlier lines first. */
   readonly lines: readonly LineProgram[];
   readonly simulations: readonly Simulation[];
+  /** Those of the sources that move what the simulations read: they are asked at every step, all others once a frame. */
+  readonly steppedSources: readonly ControlSource[];
   /** Maps the artwork onto the stage. */
   readonly place: Matrix;
   readonly blinks: Memo<readonly Blink[]>;
@@ -90,9 +92,12 @@ export function compileMember(
     before?.character === character
       ? before.simulations
       : [...followersOf(controls), ...swaySimulations(character)];
+  const moved = movedProgram(controls, character.moves, moving, reactions, below);
+  const read = new Set(simulations.flatMap(({ reads }) => reads));
+  const steppedSources = moved.sources.filter(({ slots }) => slots.some((slot) => read.has(slot)));
   return {
-    ...{ member, character, lines, simulations, place, blinks },
-    ...movedProgram(controls, character.moves, moving, reactions, below),
+    ...{ member, character, lines, simulations, steppedSources, place, blinks },
+    ...moved,
   };
 }
 

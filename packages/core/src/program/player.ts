@@ -112,7 +112,7 @@ export class Player {
     if (!run) this.runs.set(own.member.id, (run = new SimulationRun(own.simulations)));
     const before = new Float64Array(values.length);
     const valuesAt = (step: number) =>
-      mixControls(own.controls, own.sources, timeOfStep(step), before);
+      mixControls(own.controls, own.steppedSources, timeOfStep(step), before);
     run.seek(stepAt(time), valuesAt, values);
     return values;
   }

@@ -22,6 +22,7 @@ export function softFollow(id: string, from: number, to: number): Simulation {
   const goalIn = (values: Float64Array) => Math.round(values[from]! * GRAIN) / GRAIN;
   return {
     id,
+    reads: [from],
     /** Where it is, and how far it moves in one step. */
     size: 2,
     init(state, values) {

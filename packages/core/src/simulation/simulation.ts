@@ -12,6 +12,8 @@ const STEP: Flicks = FLICKS_PER_SECOND / STEP_RATE;
  */
 export interface Simulation {
   readonly id: string;
+  /** The slots of the controls that it reads. */
+  readonly reads: readonly number[];
   /** How many numbers it remembers from step to step. */
   readonly size: number;
   /** Sets up the state for the first step. */

@@ -16,16 +16,18 @@ export interface RootFrame extends Point {
   readonly sine: number;
 }
 
+/** Tells where a root is, by the controls in some slots. */
+export interface RootPlace {
+  readonly reads: readonly number[];
+  readonly at: (values: ControlValues) => RootFrame;
+}
+
 /**
  * What tells where a point of a part is at some values of the controls. Only what moves that part is looked at.
  *
  * @param at the point as drawn
  */
-export function rootFrameOf(
-  character: Character,
-  part: string,
-  at: Point,
-): (values: ControlValues) => RootFrame {
+export function rootFrameOf(character: Character, part: string, at: Point): RootPlace {
   const parts = carriersOf(character, part);
   const bends = bendsByPart(character);
   const grips = new Set(
@@ -52,11 +54,11 @@ export function rootFrameOf(
   const swings = Object.values(character.sways).some((sway) => parts.has(sway.part));
   if (touching.length === 0 && grips.size === 0 && !swings) {
     const still = frameAt(restPlaceOf(character, part), at);
-    return () => still;
+    return { reads: [], at: () => still };
   }
   const slots = slotsOfBody(character, parts);
   let last: { readonly read: readonly number[]; readonly frame: RootFrame } | null = null;
-  return (values) => {
+  const frameOf = (values: ControlValues) => {
     // From one step to the next most bodies stay as they are.
     if (last?.read.every((value, index) => value === values[slots[index]!])) return last.frame;
     const pose = movedBody(character, values, touching);
@@ -64,6 +66,7 @@ export function rootFrameOf(
     last = { read: slots.map((slot) => values[slot]!), frame };
     return frame;
   };
+  return { reads: slots, at: frameOf };
 }
 
 /** The slots of all that may move some parts of a body: its controls, its grips, and what swings of these parts. */

@@ -57,7 +57,7 @@ export function swaySimulations(character: Character): Simulation[] {
  */
 function swaySimulation(character: Character, sway: Sway): Simulation {
   const { root, links } = linksAtRest(character, sway);
-  const frameAt = rootFrameOf(character, sway.part, root);
+  const place = rootFrameOf(character, sway.part, root);
   const slots = Array.from({ length: linksOf(sway) }, (_, link) =>
     controlsOf(character).slots.get(swayControlId(sway.id, link))!,
   );
@@ -67,9 +67,10 @@ function swaySimulation(character: Character, sway: Sway): Simulation {
   const chain = new Chain(links, sway);
   return {
     id: `sway ${sway.id}`,
+    reads: place.reads,
     size: NUMBERS_OF_ROOT + NUMBERS_PER_LINK * links.length,
     init(state, values) {
-      remember(state, 0, frameAt(values));
+      remember(state, 0, place.at(values));
       chain.start(state);
       links.forEach((link, at) => {
         const own = NUMBERS_OF_ROOT + NUMBERS_PER_LINK * at;
@@ -82,7 +83,7 @@ function swaySimulation(character: Character, sway: Sway): Simulation {
       });
     },
     step(state, values) {
-      remember(state, state[0]! + 1, frameAt(values));
+      remember(state, state[0]! + 1, place.at(values));
       chain.start(state);
       for (let at = 0; at < links.length; at++) {
         const link = links[at]!;
