@@ -110,15 +110,18 @@ function correlate(samples: Float32Array): void {
     samplesIn![2 * at + 1] = at < NEEDED ? samples[at]! : 0;
   }
   fft.transform(transformed!, samplesIn!);
-  for (let at = 0; at < FFT_SIZE; at++) {
-    const back = (FFT_SIZE - at) % FFT_SIZE;
-    const [a, b] = [transformed![2 * at]!, transformed![2 * at + 1]!];
-    const [c, d] = [transformed![2 * back]!, transformed![2 * back + 1]!];
-    // The two spectra, and one by the other conjugated.
-    const [re, im] = [(a + c) / 2, (b - d) / 2];
-    const [allRe, allIm] = [(b + d) / 2, (c - a) / 2];
-    product![2 * at] = re * allRe + im * allIm;
-    product![2 * at + 1] = re * allIm - im * allRe;
+  const spectra = transformed!;
+  const crossed = product!;
+  for (let at = 0; at <= FFT_SIZE / 2; at++) {
+    const [here, back] = [2 * at, 2 * ((FFT_SIZE - at) % FFT_SIZE)];
+    // The two spectra, and one by the other conjugated; of real samples the upper half mirrors the lower.
+    const re = (spectra[here]! + spectra[back]!) / 2;
+    const im = (spectra[here + 1]! - spectra[back + 1]!) / 2;
+    const allRe = (spectra[here + 1]! + spectra[back + 1]!) / 2;
+    const allIm = (spectra[back]! - spectra[here]!) / 2;
+    crossed[back] = crossed[here] = re * allRe + im * allIm;
+    crossed[here + 1] = re * allIm - im * allRe;
+    if (back !== here) crossed[back + 1] = -crossed[here + 1]!;
   }
   fft.inverseTransform(correlation!, product!);
 }
