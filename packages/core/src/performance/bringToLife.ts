@@ -52,7 +52,7 @@ function performance(body: BodyMap, settings: PerformanceSettings): Draft[] {
   const { amount, calm, shares } = settings;
   const seed = (own: number) => Math.imul(settings.seed, 7919) + own;
   const much = (part: PerformancePart, usual: number) =>
-    rounded(usual * amount * shares[part] * (1.35 - 0.7 * calm));
+    rounded(usual * amount * shares[part] * (1.5 - calm));
   const often = (usual: number) => rounded(Math.min(1, usual * (1.3 - 0.6 * calm)));
   const slow = (seconds: number) => rounded(seconds * (0.75 + 0.5 * calm));
   const gesture = (
@@ -67,7 +67,10 @@ function performance(body: BodyMap, settings: PerformanceSettings): Draft[] {
   const chance = (share: number, own: number): ShapingStep => ({
     ...{ kind: 'chance', share: often(share), seed: seed(own) },
   });
-  const gate = (level: number): ShapingStep => ({ kind: 'gate', level });
+  // Excited speech moves more, and at weaker stresses too.
+  const gate = (level: number): ShapingStep => {
+    return { kind: 'gate', level: rounded(level + 0.3 * (calm - 0.5)) };
+  };
   const draft = (
     key: string,
     name: string,
