@@ -15,7 +15,7 @@ const LAYERS = [
   ['prosody', 'reactions'],
   ['character'],
   ['scene'],
-  ['captions', 'performance'],
+  ['captions', 'face', 'performance'],
   ['document', 'program'],
   ['testing'],
 ];

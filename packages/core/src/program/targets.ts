@@ -41,3 +41,8 @@ export function placeOfTarget(controls: ControlSet, target: string): TargetPlace
   const reach = control.reach[axis];
   return { control, slot: axis === 'y' ? slot + 1 : slot, up: reach, down: reach };
 }
+
+/** The value of a target that goes so far from rest to its limit, -1 to 1. */
+export function valueOfShare(controls: ControlSet, { slot, up, down }: TargetPlace, share: number) {
+  return controls.rest[slot]! + share * (share > 0 ? up : down);
+}

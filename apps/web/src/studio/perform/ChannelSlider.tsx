@@ -1,9 +1,17 @@
-import { Circle } from 'lucide-react';
+import { Circle, CircleSlash, Play } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { useStore } from 'zustand';
-import type { Performing } from './performing';
+import type { ChannelMode, Performing } from './performing';
+import { MODE_NAMES } from './words';
 
-/** A control that is performed by its slider; the dot tells whether it is recorded where it is moved. */
+/** What each mode does, and which comes next. */
+const MODES = {
+  recorded: { next: 'plays', icon: Circle, title: 'Recorded where it is moved' },
+  plays: { next: 'off', icon: Play, title: 'Plays back: nothing moves it by hand' },
+  off: { next: 'recorded', icon: CircleSlash, title: 'Off: at rest while one performs' },
+} as const;
+
+/** A control that is performed by its slider, which is its meter too; the sign before it tells what becomes of it in the pass. */
 export function ChannelSlider({
   performing,
   target,
@@ -11,6 +19,7 @@ export function ChannelSlider({
   min,
   max,
   rest,
+  onMode,
 }: {
   performing: Performing;
   target: string;
@@ -18,24 +27,26 @@ export function ChannelSlider({
   min: number;
   max: number;
   rest: number;
+  onMode: (mode: ChannelMode) => void;
 }) {
   const value = useStore(performing.state, ({ moved }) => moved.get(target));
-  const recorded = useStore(performing.state, ({ leftOut }) => !leftOut.has(target));
+  const mode = useStore(performing.state, ({ modes }) => modes.get(target) ?? 'recorded');
+  const { next, icon: Icon, title } = MODES[mode];
   return (
     <div className={value === undefined ? 'channel' : 'channel moved'}>
       <button
         type="button"
-        className={recorded ? 'channel-dot armed' : 'channel-dot'}
-        aria-label={`Record ${label}`}
-        aria-pressed={recorded}
-        title={recorded ? 'Recorded where it is moved' : 'Plays back, also where it is moved'}
-        onClick={() => performing.setRecorded(target, !recorded)}
+        className={mode === 'recorded' ? 'channel-dot armed' : 'channel-dot'}
+        aria-label={`${label}: ${MODE_NAMES[mode]}`}
+        title={title}
+        onClick={() => onMode(next)}
       >
-        <Circle size={12} aria-hidden fill={recorded ? 'currentColor' : 'none'} />
+        <Icon size={12} aria-hidden fill={mode === 'recorded' ? 'currentColor' : 'none'} />
       </button>
       <span>{label}</span>
       <Form.Range
         aria-label={label}
+        disabled={mode !== 'recorded'}
         {...{ min, max, step: (max - min) / 200, value: value ?? rest }}
         onChange={(event) => performing.move(target, Number(event.target.value))}
         onPointerUp={() => performing.letGo([target])}

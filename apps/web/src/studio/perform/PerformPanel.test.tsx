@@ -48,10 +48,15 @@ describe('PerformPanel', () => {
   });
   it('leaves targets out that are not to be recorded', () => {
     const { open } = opened();
-    const dot = screen.getByRole('button', { name: 'Record Gaze, across' });
-    fireEvent.click(dot);
-    expect(dot.getAttribute('aria-pressed')).toBe('false');
-    expect([...open.performing.state.getState().leftOut]).toEqual(['gaze/x']);
+    const click = (now: string) =>
+      fireEvent.click(screen.getByRole('button', { name: `Gaze, across: ${now}` }));
+    click('will be recorded');
+    expect(open.performing.modeOf('gaze/x')).toBe('plays');
+    expect(screen.getByLabelText('Gaze, across')).toHaveProperty('disabled', true);
+    click('plays back');
+    expect(open.performing.modeOf('gaze/x')).toBe('off');
+    click('off');
+    expect(open.performing.modeOf('gaze/x')).toBe('recorded');
   });
   it('turns a channel of a take down, smooths and delays it', () => {
     const { take: now, again } = opened();

@@ -1,24 +1,29 @@
 import { Circle, Square } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { useEffect, useState } from 'react';
+import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
-import { labelOfTarget, movedBy, placeOfTarget, Player, targetsOf } from '@cruvo/core/program';
-import { LIGHT, STAGE, WARMTH } from '@cruvo/core/scene';
+import { movedBy, placeOfTarget, Player } from '@cruvo/core/program';
+import { STAGE } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { useMoved, useOpenScene, useProgram, useTransport } from '../SceneContext';
-import { MemberSelect, useMemberNames } from '../scene/MemberSelect';
-import { ControlOptions } from '../life/ControlOptions';
-import { ChannelSlider } from './ChannelSlider';
+import { MemberSelect } from '../scene/MemberSelect';
+import { Channels } from './Channels';
+import { PASSES, usePasses } from './passes';
 import { TakeCard } from './TakeCard';
 import { useTakes } from './useTakes';
+import { PASS_NAMES } from './words';
 
 const COUNT_INS = [0, 1, 2, 3];
-/** What is not performed by a slider: the mouth follows the voice, and what sways swings by itself. */
-const BY_ITSELF = /^(mouth|sway)\./;
 const NOTHING_MOVED =
-  'Nothing was moved, so nothing was recorded. Drag the character or a slider while it plays.';
+  'Nothing was moved, so nothing was recorded. Drag the character or a slider, or let a face be seen, while it plays.';
+
+/** Seconds. */
+const SHORTEST_ROUND = 0.5;
+const TOO_SHORT = 'The loop is too short to perform in. Make it half a second long at least.';
+const HIDDEN =
+  'The page was hidden, so recording has stopped. What was performed until then is kept.';
 
 /** Performs a character, or the stage, by hand, in passes: what is moved while the scene plays becomes a take. */
 export function PerformPanel() {
@@ -33,7 +38,6 @@ function MemberPanel({ member }: { member: string }) {
   const { transport, performing } = useOpenScene();
   const program = useProgram();
   const own = movedBy(program, member);
-  const nameOf = useMemberNames();
   const phase = useStore(performing.state, (state) => state.phase);
   const stays = useStore(performing.state, (state) => state.stays);
   const loop = useTransport((state) => state.loop);
@@ -41,19 +45,14 @@ function MemberPanel({ member }: { member: string }) {
   const [inLoop, setInLoop] = useState(false);
   const [notice, setNotice] = useState<string | null>(null);
   const actions = useTakes(member);
+  const chosenPass = usePasses((state) => state.pass);
+  const { setPass } = usePasses.getState();
+  // A stage has no face.
+  const pass = member === STAGE ? 'hands' : chosenPass;
   useEffect(() => {
     performing.choose(member);
     return () => performing.choose(null);
   }, [performing, member]);
-  const [chosen, setChosen] = useState<readonly string[]>([]);
-  const targets = useMemo(() => {
-    const all = own ? targetsOf(own.controls).filter((target) => !BY_ITSELF.test(target)) : [];
-    if (member !== STAGE) return all;
-    // A stage has hundreds.
-    const shown = new Set([LIGHT, WARMTH, ...chosen]);
-    return all.filter((target) => shown.has(target));
-  }, [own, member, chosen]);
-
   const record = async () => {
     if (!own || phase !== 'idle') return;
     setNotice(null);
@@ -63,20 +62,35 @@ function MemberPanel({ member }: { member: string }) {
       return place ? player.valuesAt(member, toFlicks(time))![place.slot]! : 0;
     };
     const length = toSeconds(program.scene.length);
-    const from = inLoop && loop ? loop.start : transport.time() >= length ? 0 : transport.time();
-    const until = inLoop && loop ? loop.end : length;
-    try {
-      await performing.record({ from, until, countIn }, played, (pass) => {
+    const looped = inLoop ? loop : null;
+    if (looped && looped.end - looped.start < SHORTEST_ROUND) return setNotice(TOO_SHORT);
+    const from = looped?.start ?? (transport.time() >= length ? 0 : transport.time());
+    const until = looped?.end ?? length;
+    const failed = (error: unknown) => setNotice(sentenceOf(error));
+    const round = (wait: number): Promise<void> =>
+      performing.record({ from, until, countIn: wait }, played, (pass) => {
+        if (pass.recording) actions.add(pass).catch(failed);
+        // Round after round, each a take, until somebody stops it.
+        if (looped && pass.complete) return void round(0).catch(failed);
         // Whoever performed wants to see it next.
+        transport.setLoop(looped);
         transport.seek(pass.from);
-        if (!pass.recording) return setNotice(NOTHING_MOVED);
-        actions.add(pass).catch((error: unknown) => setNotice(sentenceOf(error)));
+        if (!pass.recording) setNotice(NOTHING_MOVED);
       });
-    } catch (error) {
-      setNotice(sentenceOf(error));
-    }
+    await round(countIn).catch(failed);
   };
   const toggle = () => (phase === 'idle' ? void record() : performing.stop());
+  // A hidden page gets no pictures, and its clocks run slowly.
+  useEffect(() => {
+    if (phase === 'idle') return;
+    const stop = () => {
+      if (document.visibilityState !== 'hidden') return;
+      performing.stop();
+      setNotice(HIDDEN);
+    };
+    document.addEventListener('visibilitychange', stop);
+    return () => document.removeEventListener('visibilitychange', stop);
+  }, [phase, performing]);
   useHotkeys('shift+p', toggle, { preventDefault: true });
   useHotkeys('escape', () => performing.stop(), { enabled: phase !== 'idle' });
 
@@ -114,17 +128,34 @@ function MemberPanel({ member }: { member: string }) {
         <Form.Select
           size="sm"
           aria-label="Which stretch"
-          value={inLoop && loop ? 'loop' : 'on'}
+          value={inLoop && (loop || phase !== 'idle') ? 'loop' : 'on'}
           onChange={({ target }) => setInLoop(target.value === 'loop')}
         >
           <option value="on">From here on</option>
-          {loop && <option value="loop">The loop</option>}
+          {(loop || (inLoop && phase !== 'idle')) && (
+            <option value="loop">The loop, round after round</option>
+          )}
         </Form.Select>
       </div>
       {notice && (
         <p className="small text-danger-emphasis" role="alert">
           {notice}
         </p>
+      )}
+      {member !== STAGE && (
+        <ButtonGroup size="sm" className="w-100 mb-2" aria-label="What is performed">
+          {PASSES.map((one) => (
+            <Button
+              key={one}
+              variant={one === pass ? 'secondary' : 'outline-secondary'}
+              aria-pressed={one === pass}
+              disabled={phase !== 'idle'}
+              onClick={() => setPass(one)}
+            >
+              {PASS_NAMES[one]}
+            </Button>
+          ))}
+        </ButtonGroup>
       )}
       <Form.Check
         type="switch"
@@ -134,39 +165,7 @@ function MemberPanel({ member }: { member: string }) {
         checked={stays}
         onChange={({ target }) => performing.setStays(target.checked)}
       />
-      {own && targets.length === 0 && (
-        <p className="quiet small">
-          Nothing of {nameOf(member)} can be moved by hand yet. Open the character and press{' '}
-          <em>Set up the body</em>, or make controls of its own.
-        </p>
-      )}
-      {own && (
-        <div className="channels">
-          {targets.map((target) => {
-            const { control, up, down, slot } = placeOfTarget(own.controls, target)!;
-            const rest = own.controls.rest[slot]!;
-            return (
-              <ChannelSlider
-                key={target}
-                {...{ performing, target, rest }}
-                label={labelOfTarget(own.controls, target)}
-                min={control.kind === 'range' && !control.reach ? control.min : rest - down}
-                max={control.kind === 'range' && !control.reach ? control.max : rest + up}
-              />
-            );
-          })}
-        </div>
-      )}
-      {member === STAGE && (
-        <Form.Select
-          size="sm"
-          aria-label="Perform another thing of the stage"
-          value=""
-          onChange={({ target }) => setChosen([...chosen, target.value])}
-        >
-          <ControlOptions member={member} chosen="" />
-        </Form.Select>
-      )}
+      {own && <Channels key={pass} {...{ member, own, pass }} />}
       <h2 className="h6 mt-3">Takes</h2>
       {actions.takes.length === 0 && (
         <p className="quiet small">

@@ -64,9 +64,11 @@ describe('performing', () => {
     );
     expect(state().phase).toBe('idle');
   });
-  it('takes what is held already from the beginning on, and nothing that is left out', async () => {
-    const { performing, passes, record } = opened();
-    performing.setRecorded('brow', false);
+  it('takes what is held already from the beginning on, and nothing that plays back', async () => {
+    const { performing, passes, record, state } = opened();
+    performing.move('brow', 3);
+    performing.setModes(new Map([['brow', 'plays']]));
+    expect(state().moved.has('brow')).toBe(false);
     performing.move('brow', 4);
     performing.move('nod', 2);
     await record(1);
@@ -87,15 +89,40 @@ describe('performing', () => {
     await pass(1);
     expect(passes).toHaveLength(1);
     expect(passes[0]!.recording!.duration).toBeCloseTo(1, 1);
+    expect(passes[0]!.complete).toBe(true);
     await record();
     await pass(0.3);
     transport.pause();
     await pass(0.1);
     expect(passes).toHaveLength(2);
+    expect(passes[1]!.complete).toBe(false);
     await record();
     await pass(0.3);
     performing.choose(null);
     expect([passes.length, performing.state.getState().phase]).toEqual([3, 'idle']);
+  });
+  it('records what was asked for a moment ago where that was', async () => {
+    const { performing, passes, record } = opened();
+    await record();
+    await pass(LEAD_IN + 0.2);
+    performing.moveAll([['nod', 1]], 0.1);
+    await pass(0.5);
+    performing.moveAll([['nod', 2]], 0.1);
+    await pass(0.3);
+    performing.stop();
+    const { times } = channel(passes[0]!, 'nod');
+    const [first, second] = [...times].slice(-2) as [number, number];
+    expect(second - first).toBeCloseTo(0.5, 1);
+    expect(second).toBeCloseTo(0.6, 1);
+  });
+  it('lays what is off to rest while one performs', () => {
+    const { performing } = opened();
+    const { controls } = compile(richScene()).members[0]!;
+    performing.setModes(new Map([['gaze/x', 'off']]));
+    const [own] = performing.overrides(controls).values();
+    expect(own!.get('gaze')).toEqual({ x: 0, y: 0 });
+    performing.move('gaze/x', 3);
+    expect([...performing.overrides(controls).values()][0]!.get('gaze')).toEqual({ x: 0, y: 0 });
   });
   it('gives nothing where nothing was moved, and records only once at a time', async () => {
     const { performing, passes, record } = opened();
@@ -104,7 +131,7 @@ describe('performing', () => {
     await pass(0.3);
     performing.stop();
     performing.stop();
-    expect(passes).toEqual([{ member: 'una', from: 2, recording: null }]);
+    expect(passes).toEqual([{ member: 'una', from: 2, recording: null, complete: false }]);
   });
   it('lets go, unless what is let go is to stay', () => {
     const { performing, state } = opened();

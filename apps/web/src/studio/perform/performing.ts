@@ -4,16 +4,22 @@ import { PassRecorder, type PassRecording } from '@cruvo/core/passes';
 import { controlOfTarget, placeOfTarget, type LiveOverrides } from '@cruvo/core/program';
 import type { Transport } from '../playback/transport';
 
+/** What becomes of a channel in a pass: it is recorded where it is moved, it plays back, or it is at rest meanwhile. */
+export const CHANNEL_MODES = ['recorded', 'plays', 'off'] as const;
+export type ChannelMode = (typeof CHANNEL_MODES)[number];
+
 export interface PerformingState {
   /** Who is performed; null: nobody, the stage moves characters as a whole. */
   readonly member: string | null;
   /** What is moved just now, by target. */
   readonly moved: ReadonlyMap<string, number>;
-  /** Targets that are not recorded even where they are moved. */
-  readonly leftOut: ReadonlySet<string>;
+  /** What becomes of targets, but for those that are recorded where they are moved. */
+  readonly modes: ReadonlyMap<string, ChannelMode>;
   /** Whether what is let go stays as it is, instead of going back to what plays. */
   readonly stays: boolean;
   readonly phase: 'idle' | 'counting' | 'recording';
+  /** What to do to move the character, or why it does not move. */
+  readonly hint: string;
 }
 
 /** A pass that was recorded. */
@@ -23,8 +29,11 @@ export interface Pass {
   readonly from: number;
   /** Null where nothing was performed. */
   readonly recording: PassRecording | null;
+  /** Whether it went on until its end, rather than being stopped. */
+  readonly complete: boolean;
 }
 
+const DRAG = 'drag a part.';
 const NOTHING: ReadonlyMap<string, number> = new Map();
 const WATCH_EVERY_MS = 50;
 
@@ -40,7 +49,8 @@ interface Running {
 /** Performs one character: what hands and devices move lies over all else on the stage, and is recorded while the scene plays. */
 export class Performing {
   readonly state = createStore<PerformingState>(() => ({
-    ...{ member: null, moved: NOTHING, leftOut: new Set<string>(), stays: false, phase: 'idle' },
+    ...{ member: null, moved: NOTHING, modes: new Map(), stays: false, phase: 'idle' },
+    hint: DRAG,
   }));
   private running: Running | null = null;
 
@@ -50,29 +60,48 @@ export class Performing {
   choose(member: string | null): void {
     if (this.state.getState().member === member) return;
     this.stop();
-    this.state.setState({ member, moved: NOTHING, leftOut: new Set() });
+    this.state.setState({ member, moved: NOTHING, modes: new Map() });
+  }
+
+  /** @param hint null: parts are dragged */
+  setHint(hint: string | null): void {
+    this.state.setState({ hint: hint ?? DRAG });
   }
 
   setStays(stays: boolean): void {
     this.state.setState(stays ? { stays } : { stays, moved: NOTHING });
   }
 
-  /** Lets a target be recorded where it is moved, or not. */
-  setRecorded(target: string, recorded: boolean): void {
-    const leftOut = new Set(this.state.getState().leftOut);
-    if (recorded) leftOut.delete(target);
-    else leftOut.add(target);
-    this.state.setState({ leftOut });
+  /** Says what becomes of targets in the pass. */
+  setModes(modes: ReadonlyMap<string, ChannelMode>): void {
+    const moved = [...this.state.getState().moved].filter(
+      ([target]) => (modes.get(target) ?? 'recorded') === 'recorded',
+    );
+    this.state.setState({ modes, moved: new Map(moved) });
   }
 
-  /** Moves a target to a value. */
+  modeOf(target: string): ChannelMode {
+    return this.state.getState().modes.get(target) ?? 'recorded';
+  }
+
+  /** Moves a target to a value; not where it plays back or is off. */
   move(target: string, value: number): void {
-    const { moved, leftOut, phase, member } = this.state.getState();
+    this.moveAll([[target, value]]);
+  }
+
+  /** Moves several at once. @param lateBy how long ago that was asked for, seconds: that is where it is recorded */
+  moveAll(targets: Iterable<readonly [target: string, value: number]>, lateBy = 0): void {
+    const { moved, phase, member } = this.state.getState();
     if (member === null) return;
-    this.state.setState({ moved: new Map(moved).set(target, value) });
-    if (phase === 'recording' && this.running && !leftOut.has(target)) {
-      this.running.recorder.move(target, this.passTime(), value);
+    const now = new Map(moved);
+    for (const [target, value] of targets) {
+      if (this.modeOf(target) !== 'recorded') continue;
+      now.set(target, value);
+      if (phase === 'recording') {
+        this.running?.recorder.move(target, this.passTime() - lateBy, value);
+      }
     }
+    this.state.setState({ moved: now });
   }
 
   /** Lets targets go; they go back to what plays, unless they are to stay. */
@@ -96,9 +125,13 @@ export class Performing {
 
   /** What lies over the scene just now. @param controls of who is performed */
   overrides(controls: ControlSet): LiveOverrides {
-    const { member, moved } = this.state.getState();
-    if (member === null || moved.size === 0) return new Map();
-    return new Map([[member, overridesOf(controls, moved)]]);
+    const { member, moved, modes } = this.state.getState();
+    const resting = [...modes].flatMap(([target, mode]): (readonly [string, number])[] => {
+      const place = mode === 'off' ? placeOfTarget(controls, target) : null;
+      return place ? [[target, controls.rest[place.slot]!]] : [];
+    });
+    if (member === null || moved.size + resting.length === 0) return new Map();
+    return new Map([[member, overridesOf(controls, new Map([...resting, ...moved]))]]);
   }
 
   /**
@@ -133,7 +166,7 @@ export class Performing {
   }
 
   /** Ends the pass, and gives what was recorded. */
-  stop(): void {
+  stop(complete = false): void {
     const { running } = this;
     if (!running) return;
     this.running = null;
@@ -143,7 +176,7 @@ export class Performing {
     this.state.setState({ phase: 'idle' });
     const { recorder, member, from, played, done } = running;
     const recording = recorder.finish(duration, (control, time) => played(control, from + time));
-    done({ member, from, recording });
+    done({ member, from, recording, complete });
   }
 
   private look(until: number): void {
@@ -151,13 +184,12 @@ export class Performing {
     if (!running) return;
     const { playing } = this.transport.state.getState();
     const time = this.transport.time();
-    if (!playing || time >= until) return this.stop();
+    if (!playing || time >= until) return this.stop(time >= until);
     if (this.state.getState().phase === 'counting' && time > running.from) {
       this.state.setState({ phase: 'recording' });
-      const { moved, leftOut } = this.state.getState();
       // What is held already is held from the beginning.
-      for (const [target, value] of moved) {
-        if (!leftOut.has(target)) running.recorder.move(target, 0, value);
+      for (const [target, value] of this.state.getState().moved) {
+        running.recorder.move(target, 0, value);
       }
     }
   }

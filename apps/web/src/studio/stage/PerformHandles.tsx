@@ -19,6 +19,7 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
   const program = useProgram();
   const member = useStore(performing.state, (state) => state.member);
   const phase = useStore(performing.state, (state) => state.phase);
+  const hint = useStore(performing.state, (state) => state.hint);
   const own = program.members.find((one) => one.member.id === member);
   const { stage, frameRate } = program.scene;
   const { overlay, pointIn } = usePointOnStage(stage.width, box);
@@ -62,7 +63,7 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
         className={phase === 'recording' ? 'readout posing recording' : 'readout posing'}
         role="status"
       >
-        {phase === 'idle' && `Performing ${name}: drag a part.`}
+        {phase === 'idle' && `Performing ${name}: ${hint}`}
         {phase === 'counting' && `Get ready: ${name}`}
         {phase === 'recording' && `Recording ${name}`}
       </span>

@@ -1,0 +1,124 @@
+import { useEffect, useRef, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useStore } from 'zustand';
+import { ACTINGS, type Acting } from '@cruvo/core/face';
+import { ACTING_NAMES } from '../words';
+import { FacePad, simulatedCamera, type FaceDevice } from './faceDevice';
+import { FaceChannels } from './FaceChannels';
+import { FacePicture } from './FacePicture';
+import type { FaceSession } from './faceSession';
+import { PadFields } from './PadFields';
+
+const STATUS = {
+  off: 'Choose a camera, and the character follows.',
+  starting: 'Waiting for the camera …',
+  seen: 'Your face is followed.',
+  lost: 'No face is seen: the character rests until it is back.',
+} as const;
+
+const HINTS = {
+  off: 'no camera is chosen.',
+  starting: 'the camera has not begun yet.',
+  seen: 'a face moves the character.',
+  lost: 'no face is seen.',
+} as const;
+
+/** The face that performs: from which camera, what counts as its rest, and how it is taken over. */
+export function FaceCard({
+  session,
+  onOff,
+  onHint,
+}: {
+  session: FaceSession;
+  onOff: () => void;
+  /** Is told why the character does not move, or what moves it. */
+  onHint: (hint: string | null) => void;
+}) {
+  const { status, problem, values, settings, teaching } = useStore(session.state);
+  const pad = useRef(new FacePad());
+  const [device, setDevice] = useState('');
+  const choose = (id: string) => {
+    setDevice(id);
+    const chosen = deviceOf(id, pad.current);
+    void session.use(chosen);
+    if (!chosen) onOff();
+  };
+  useEffect(() => {
+    onHint(HINTS[status]);
+    return () => onHint(null);
+  }, [onHint, status]);
+  const live = status === 'seen' || status === 'lost';
+  useHotkeys('shift+r', () => session.teach('rest'), { enabled: live, preventDefault: true });
+  return (
+    <section className="face-card" aria-label="Face">
+      <Form.Select
+        size="sm"
+        aria-label="Camera"
+        value={device}
+        onChange={({ target }) => choose(target.value)}
+      >
+        <option value="">No camera</option>
+        <option value="pad">By hand, on a pad</option>
+        <optgroup label="Simulated camera">
+          {ACTINGS.map((acting) => (
+            <option key={acting} value={`simulated ${acting}`}>
+              Somebody who {acting === 'calm' || acting === 'lively' ? 'is ' : ''}
+              {ACTING_NAMES[acting]}
+            </option>
+          ))}
+        </optgroup>
+      </Form.Select>
+      <div className="d-flex gap-2 align-items-center my-2">
+        <FacePicture values={values} seen={status === 'seen'} />
+        <p className="small mb-0 flex-fill" role="status">
+          {problem ?? saidOf(teaching) ?? STATUS[status]}
+        </p>
+      </div>
+      {device === 'pad' && <PadFields pad={pad.current} />}
+      <div className="d-flex gap-2 mb-2">
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          className="flex-fill"
+          disabled={!live}
+          title="Hold still: what is seen in a moment counts as rest (Shift R)"
+          onClick={() => session.teach('rest')}
+        >
+          {teaching?.what === 'rest' ? 'Leave it' : 'Set rest'}
+        </Button>
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          className="flex-fill"
+          disabled={!live}
+          title="Move as far as you will for half a minute: that is then all of the way"
+          onClick={() => session.teach('range')}
+        >
+          {teaching?.what === 'range' ? 'Leave it' : 'Learn range'}
+        </Button>
+      </div>
+      <Form.Check
+        type="switch"
+        id="face mirrored"
+        className="small mb-1"
+        label="As in a mirror"
+        checked={settings.mirrored}
+        onChange={({ target }) => session.change({ ...settings, mirrored: target.checked })}
+      />
+      <FaceChannels session={session} />
+    </section>
+  );
+}
+
+function deviceOf(id: string, pad: FacePad): FaceDevice | null {
+  if (id === '') return null;
+  return id === 'pad' ? pad : simulatedCamera(id.replace('simulated ', '') as Acting);
+}
+
+function saidOf(teaching: ReturnType<FaceSession['state']['getState']>['teaching']) {
+  if (!teaching) return null;
+  const { what, left } = teaching;
+  if (what === 'range') return `Turn, nod, raise your brows, smile as far as you will: ${left} s`;
+  return left > 0 ? `Look ahead and hold still: ${left}` : 'Hold still …';
+}
