@@ -9,7 +9,7 @@ const LAYERS = [
   ['kernel', 'signals', 'controls', 'keys', 'mesh'],
   ['frame'],
   ['audio', 'formats', 'life', 'pose', 'raster', 'simulation'],
-  ['passes'],
+  ['cues', 'passes'],
   ['speech'],
   ['mouth'],
   ['prosody', 'reactions'],

@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { mouthOverrides, type Character } from '@cruvo/core/character';
-import { compile, Player } from '@cruvo/core/program';
+import { compile, liveSources, Player } from '@cruvo/core/program';
 import { castOf, linesOf, speakerOf, type VoicedLine, type Scene } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import type { BrowserImages } from '../studio/stage/browserImages';
@@ -41,7 +41,8 @@ export function LiveStage({
         const mouth = mouthNow();
         const time = toFlicks(performance.now() / 1000) % scene.length;
         player.swap(program);
-        return player.seek(time, new Map(mouth ? [[speaker, mouthOverrides(mouth)]] : []));
+        const live = new Map(mouth ? [[speaker, mouthOverrides(mouth)]] : []);
+        return player.seek(time, liveSources(program, live));
       },
       follow: (paint) => {
         const stop = everyPicture(paint);

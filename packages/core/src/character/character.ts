@@ -11,12 +11,13 @@ import { partsOf } from './partList';
 import { bodyProblem } from './bodyProblem';
 import { swaySchema, type Sway } from './sway/sway';
 import { treeProblem } from './tree';
+import { cueSchema, MOST_CUES, type Cue } from '../cues';
 import { MOST_MOVES, moveSchema, type Move } from '../keys';
 import { MOST_REACTIONS, reactionSchema, type Reaction } from '../reactions';
 import { padSchema, type Pad } from './pad/pad';
 import { browsOfView, viewSchema, type View } from './view';
 
-export const CHARACTER_VERSION = 9;
+export const CHARACTER_VERSION = 10;
 
 /** Drawings put together so that they can act. */
 export interface Character {
@@ -47,6 +48,8 @@ export interface Character {
   readonly reactions: Records<Reaction>;
   /** Stretches of keys that are kept, to be laid down in scenes. */
   readonly moves: Records<Move>;
+  /** What it does when it is fired. */
+  readonly cues: Records<Cue>;
 }
 
 /** A body of which nothing is set up. */
@@ -59,6 +62,7 @@ export const NO_BODY = {
   views: {},
   reactions: {},
   moves: {},
+  cues: {},
 } as const satisfies Partial<Character>;
 
 const MOST_PARTS = 5000;
@@ -87,6 +91,7 @@ const shape = object({
   views: recordsSchema(viewSchema, 'view', NAMES_AS_IDS),
   reactions: recordsSchema(reactionSchema, 'reaction', undefined, MOST_REACTIONS.character),
   moves: recordsSchema(moveSchema, 'move', undefined, MOST_MOVES.character),
+  cues: recordsSchema(cueSchema, 'cue', undefined, MOST_CUES.character),
 });
 
 /** Checks a character that comes from outside, also that every name in it leads somewhere. */

@@ -9,9 +9,9 @@ export const LAYERS = ['life', 'dialogue', 'reactions', 'takes', 'keyframes', 'l
 
 export type Layer = (typeof LAYERS)[number];
 
-/** Where a source comes from: a reaction, a take, a track of keys or a move that is laid down, by its id. */
+/** Where a source comes from: a reaction, a take, a cue, a track of keys or a move that is laid down, by its id. */
 export interface ControlOrigin {
-  readonly kind: 'reaction' | 'take' | 'keys' | 'move';
+  readonly kind: 'reaction' | 'take' | 'cue' | 'keys' | 'move';
   readonly id: string;
 }
 

@@ -12,6 +12,7 @@ import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { EASING_SCHEMAS, keyTrackSchema } from '../keys/keyTrack';
+import { ACTION_SCHEMAS, cueClipSchema, cueSchema } from '../cues';
 import { moveSchema, placedMoveSchema } from '../keys/move';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
@@ -37,7 +38,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
-    ...[takeClipSchema, takeChannelSchema],
+    ...[takeClipSchema, takeChannelSchema, cueClipSchema],
     ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],
   ],
   character: [
@@ -46,6 +47,8 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
       partSchema,
       drawingSchema,
       eyesSchema,
+      cueSchema,
+      ...Object.values(ACTION_SCHEMAS),
       bodyControlSchema,
     ],
     ...[stopPartSchema, regionChangeSchema, bendSchema, bendPointSchema, regionSchema],

@@ -1,3 +1,4 @@
+import { cuesChangedFrom } from '../cues';
 import { keysChangedFrom, movesChangedFrom } from '../keys';
 import type { Flicks } from '../time';
 import type { Program } from './compile';
@@ -20,6 +21,7 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
           keysChangedFrom(was.keys, is.keys),
           movesChangedFrom(was.moves, is.moves),
           takesChangedFrom(was.takes, is.takes),
+          cuesChangedFrom(was.cues, is.cues),
         )
       : 0;
     changes.set(id, from);

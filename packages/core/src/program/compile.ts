@@ -1,4 +1,5 @@
 import type { Character } from '../character/character';
+import { cueSpans } from '../cues';
 import { movesOf } from '../keys';
 import { takesOf, type PassRecording } from '../passes';
 import { inOrder } from '../records';
@@ -14,7 +15,6 @@ import { reuse, type Memo } from './memo';
 import { placedVoices } from './placedVoices';
 import type { SignalScene } from './signalCurves';
 import { compileStage, type StageProgram } from './stageProgram';
-import type { Reaction } from '../reactions';
 
 /** A scene with all that it refers to. */
 export interface SceneMaterial {
@@ -72,7 +72,7 @@ export function compile(
       const rows = inOrder(scene.rows).filter(({ target }) => target === member.id);
       const own = spoken.get(member.id)!;
       const known = before?.memos.get(member.id);
-      const moving = movingOf(material, member.id, signals.value, inOrder(character.reactions));
+      const moving = movingOf(material, member.id, signals.value, character);
       const inputs = [member, character, scene.length, ...rows, ...own, ...inputsOf(moving)];
       return [
         member.id,
@@ -84,7 +84,7 @@ export function compile(
   );
   const members = [...memos.values()].map(({ value }) => value);
   const { tracks, typefaces = NO_TYPEFACES } = material;
-  const onStage = movingOf(material, STAGE, signals.value, []);
+  const onStage = movingOf(material, STAGE, signals.value, null);
   return {
     scene,
     members,
@@ -98,19 +98,23 @@ export function compile(
   };
 }
 
-/** What moves the controls of a cast member, or of the stage. @param id of either @param brought reactions that belong to the character, below those of the scene */
+/** What moves the controls of a cast member, or of the stage. @param id of either @param character null for the stage */
 function movingOf(
   { scene, recordings = NO_RECORDINGS }: SceneMaterial,
   id: string,
   signals: SignalScene,
-  brought: readonly Reaction[],
+  character: Character | null,
 ): Moving {
   const isOwn = ({ member }: { readonly member: string }) => member === id;
   return {
-    own: [...brought, ...inOrder(scene.reactions).filter(isOwn)],
+    own: [
+      ...(character ? inOrder(character.reactions) : []),
+      ...inOrder(scene.reactions).filter(isOwn),
+    ],
     scene: signals,
     moves: movesOf(scene.moves, id),
     keys: Object.values(scene.keys).filter(isOwn),
+    cues: character ? cueSpans(scene.cues, id, character.cues) : [],
     takes: takesOf(scene.takes, id).map((take) => {
       return { take, recording: recordings.get(take.recording) ?? null };
     }),
@@ -118,9 +122,10 @@ function movingOf(
 }
 
 /** All that the movement depends on. */
-function inputsOf({ own, scene, moves, keys, takes }: Moving): readonly unknown[] {
+function inputsOf({ own, scene, moves, keys, takes, cues }: Moving): readonly unknown[] {
   const played = takes.flatMap(({ take, recording }) => [take, recording]);
-  return [...own, ...(own.length > 0 ? [scene] : []), ...keys, ...moves, ...played];
+  const fired = cues.flatMap(({ clip, cue, end }) => [clip, cue, end]);
+  return [...own, ...(own.length > 0 ? [scene] : []), ...keys, ...moves, ...played, ...fired];
 }
 
 /** What moves the controls of a cast member, or of the stage; undefined where neither has that id. */

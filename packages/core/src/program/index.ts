@@ -15,3 +15,4 @@ export { type ReactionProgram } from './reactionPrograms';
 export * from './review';
 export * from './voiceCurves';
 export type { TakeProgram } from './takeSources';
+export * from './cueSources';

@@ -8,6 +8,7 @@ import type { CastMember } from '../scene/cast';
 import type { Row } from '../scene/scene';
 import { softFollow, type Simulation } from '../simulation';
 import { toSeconds, type Flicks } from '../time';
+import type { CueSpan } from '../cues';
 import type { KeyTrack, Move, PlacedMove } from '../keys';
 import type { Records } from '../records';
 import type { Reaction, SceneReaction } from '../reactions';
@@ -17,6 +18,7 @@ import { reactionPrograms, type ReactionProgram } from './reactionPrograms';
 import type { SignalScene } from './signalCurves';
 import { keySources, moveSources } from './keySources';
 import { takeSources, type TakeProgram } from './takeSources';
+import { cueSources } from './cueSources';
 import { blinkSource, dialogueSource } from './sources';
 
 /** What moves the controls of a cast member, or of the stage. */
@@ -33,6 +35,8 @@ export interface MovedProgram {
   readonly keys: readonly KeyTrack[];
   /** The lower ones first. */
   readonly takes: readonly TakeProgram[];
+  /** Cues that are laid down, the earlier ones first. */
+  readonly cues: readonly CueSpan[];
 }
 
 /** A cast member made ready: what moves its controls, and where it stands. */
@@ -49,7 +53,7 @@ export interface MemberProgram extends MovedProgram {
   readonly blinks: Memo<readonly Blink[]>;
 }
 
-/** What may move the controls of a cast member or of the stage: its reactions, and all that they may follow, takes, moves that are laid down, and keys. */
+/** What may move the controls of a cast member or of the stage: its reactions, and all that they may follow, takes, cues, moves that are laid down, and keys. */
 export interface Moving {
   /** The lower ones first. */
   readonly own: readonly (Reaction | SceneReaction)[];
@@ -57,6 +61,7 @@ export interface Moving {
   readonly moves: readonly PlacedMove[];
   readonly keys: readonly KeyTrack[];
   readonly takes: readonly TakeProgram[];
+  readonly cues: readonly CueSpan[];
 }
 
 /** Makes ready what moves a cast member, and where it stands. */
@@ -105,16 +110,17 @@ export function compileMember(
 export function movedProgram(
   controls: ControlSet,
   knownMoves: Records<Move>,
-  { moves, keys, takes }: Moving,
+  { moves, keys, takes, cues }: Moving,
   reactions: MovedProgram['reactions'],
   below: readonly ControlSource[],
 ): MovedProgram {
   return {
-    ...{ controls, knownMoves, moves, keys, takes, reactions },
+    ...{ controls, knownMoves, moves, keys, takes, cues, reactions },
     sources: inLayers([
       ...below,
       ...reactions.value.flatMap(({ source }) => source ?? []),
       ...takeSources(controls, takes),
+      ...cueSources(cues, { controls, moves: knownMoves, reactions: reactions.value }),
       ...moveSources(controls, knownMoves, moves),
       ...keySources(controls, keys),
     ]),

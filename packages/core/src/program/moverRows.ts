@@ -1,3 +1,4 @@
+import type { CueSpan } from '../cues';
 import { endOfMove, type KeyTrack, type Move, type PlacedMove } from '../keys';
 import type { Flicks } from '../time';
 import { endOfTake } from '../passes';
@@ -36,6 +37,13 @@ export type MoverRow =
       readonly takes: readonly TakeProgram[];
     }
   | {
+      readonly kind: 'cues';
+      readonly id: string;
+      readonly name: string;
+      /** The earlier ones first; they don't overlap. */
+      readonly cues: readonly CueSpan[];
+    }
+  | {
       readonly kind: 'reaction';
       readonly id: string;
       readonly name: string;
@@ -44,7 +52,7 @@ export type MoverRow =
 
 /** The rows of what moves a cast member or the stage, the highest, which has the last word, first. */
 export function moverRows(
-  { controls, knownMoves, keys, moves, takes, reactions }: MovedProgram,
+  { controls, knownMoves, keys, moves, takes, cues, reactions }: MovedProgram,
   { withReactions }: { withReactions: boolean },
 ): readonly MoverRow[] {
   const keyed = keys
@@ -65,10 +73,18 @@ export function moverRows(
   const performed = layered(takes).map((row, at): MoverRow => {
     return { kind: 'takes', id: `takes ${at}`, name: 'Takes', takes: row };
   });
+  const fired = withoutOverlaps(
+    cues,
+    ({ clip }) => clip.start,
+    ({ end }) => end,
+  ).map((row, at): MoverRow => {
+    return { kind: 'cues', id: `cues ${at}`, name: 'Cues', cues: row };
+  });
   const reacting = withReactions ? reactions.value.toReversed() : [];
   return [
     ...keyed,
     ...moved.reverse(),
+    ...fired.reverse(),
     ...performed.reverse(),
     ...reacting.map((program): MoverRow => {
       const { id, name } = program.reaction;

@@ -12,7 +12,7 @@ import { hash, testMaterial } from '../testing/testScene';
 import { richScene, roundedDigest } from '../testing';
 import { toFlicks } from '../time';
 import { compile, type Program, type SceneMaterial } from './compile';
-import { Player } from './player';
+import { liveSources, Player } from './player';
 
 const material = testMaterial();
 const rich = richScene();
@@ -228,7 +228,7 @@ describe('a mood that another goes over into', () => {
 describe('who speaks live', () => {
   const speaking = compile(rich);
   const shown = (live: Map<string, ReturnType<typeof mouthOverrides>>) =>
-    new Player(speaking).seek(0, live).items.map(({ id }) => id);
+    new Player(speaking).seek(0, liveSources(speaking, live)).items.map(({ id }) => id);
   it('is shown as they speak, and the others as the scene says', () => {
     const open = { drawing: 'open', articulation: targetOf(10) };
     const live = new Map([['two', mouthOverrides(open)]]);
@@ -247,7 +247,7 @@ describe('who speaks live', () => {
       ['chart', mouthOverrides({ drawing: 'rest', articulation: targetOf(0) })],
     ]);
     const following = (seconds: number, now: typeof live) => {
-      const values = player.valuesAt('chart', toFlicks(seconds), now)!;
+      const values = player.valuesAt('chart', toFlicks(seconds), liveSources(speaking, now))!;
       return speaking.members
         .find(({ member }) => member.id === 'chart')!
         .controls.range(values, 'mouth.followers');

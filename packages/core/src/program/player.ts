@@ -5,6 +5,7 @@ import {
   mixControls,
   overridesSource,
   type ControlOverrides,
+  type ControlSource,
   type ControlValues,
 } from '../controls';
 import type { Frame, FrameItem } from '../frame';
@@ -13,13 +14,13 @@ import { STAGE } from '../scene/scene';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
 import { changedFrom } from './changes';
-import type { Program } from './compile';
+import { movedBy, type Program } from './compile';
 import type { MemberProgram } from './memberProgram';
 import { seenCaptions } from './seenCaptions';
 import { stageAt, stageValues } from './stageProgram';
 
-/** Controls that are set from outside just now, by cast member; those of the stage too. */
-export type LiveOverrides = ReadonlyMap<string, ControlOverrides>;
+/** What sets controls from outside just now, by cast member; those of the stage too. */
+export type LiveSources = ReadonlyMap<string, readonly ControlSource[]>;
 
 /** What is seen of a cast member at a time. */
 interface Seen {
@@ -28,7 +29,20 @@ interface Seen {
   readonly items: readonly FrameItem[];
 }
 
-const NOTHING_LIVE: LiveOverrides = new Map();
+const NOTHING_LIVE: LiveSources = new Map();
+
+/** Controls that are set from outside just now, as what sets them; what is not there is passed over. */
+export function liveSources(
+  program: Program,
+  overrides: ReadonlyMap<string, ControlOverrides>,
+): LiveSources {
+  return new Map(
+    [...overrides].flatMap(([id, values]): (readonly [string, readonly ControlSource[]])[] => {
+      const own = movedBy(program, id);
+      return own ? [[id, [overridesSource(own.controls, values)]]] : [];
+    }),
+  );
+}
 /** Steps over which a live character goes on from where it was; after more it begins anew. */
 const LIVE_STEPS = 240;
 
@@ -63,7 +77,7 @@ export class Player {
   }
 
   /** What is seen at a time. */
-  seek(time: Flicks, live: LiveOverrides = NOTHING_LIVE): Frame {
+  seek(time: Flicks, live: LiveSources = NOTHING_LIVE): Frame {
     const { scene, members, stage } = this.program;
     const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE));
     const items = members.flatMap((own) => {
@@ -75,7 +89,7 @@ export class Player {
     return { width, height, background, items: [...played, ...light(played), ...written] };
   }
 
-  private itemsOf(own: MemberProgram, time: Flicks, live: LiveOverrides): readonly FrameItem[] {
+  private itemsOf(own: MemberProgram, time: Flicks, live: LiveSources): readonly FrameItem[] {
     const { id } = own.member;
     const known = this.seen.get(id);
     if (known?.own === own && known.time === time && !live.has(id)) return known.items;
@@ -87,13 +101,13 @@ export class Player {
   }
 
   /** What moves the parts of a cast member at a time; of one that is not there, nothing. */
-  poseAt(member: string, time: Flicks, live: LiveOverrides = NOTHING_LIVE): Pose {
+  poseAt(member: string, time: Flicks, live: LiveSources = NOTHING_LIVE): Pose {
     const own = this.member(member);
     return own ? poseOf(own.character, this.values(own, time, live)) : new Map();
   }
 
   /** The controls of a cast member or of the stage at a time; null of one that is not there. */
-  valuesAt(member: string, time: Flicks, live: LiveOverrides = NOTHING_LIVE): ControlValues | null {
+  valuesAt(member: string, time: Flicks, live: LiveSources = NOTHING_LIVE): ControlValues | null {
     if (member === STAGE) return stageValues(this.program.stage.value, time, live.get(STAGE));
     const own = this.member(member);
     return own ? this.values(own, time, live) : null;
@@ -103,9 +117,9 @@ export class Player {
     return this.program.memos.get(id)?.value;
   }
 
-  private values(own: MemberProgram, time: Flicks, live: LiveOverrides): ControlValues {
-    const overrides = live.get(own.member.id);
-    if (overrides) return this.liveValues(own, time, overrides);
+  private values(own: MemberProgram, time: Flicks, live: LiveSources): ControlValues {
+    const outside = live.get(own.member.id);
+    if (outside) return this.liveValues(own, time, outside);
     const values = mixControls(own.controls, own.sources, time);
     if (own.simulations.length === 0) return values;
     let run = this.runs.get(own.member.id);
@@ -117,8 +131,12 @@ export class Player {
     return values;
   }
 
-  private liveValues(own: MemberProgram, time: Flicks, overrides: ControlOverrides): ControlValues {
-    const sources = inLayers([...own.sources, overridesSource(own.controls, overrides)]);
+  private liveValues(
+    own: MemberProgram,
+    time: Flicks,
+    outside: readonly ControlSource[],
+  ): ControlValues {
+    const sources = inLayers([...own.sources, ...outside]);
     const values = mixControls(own.controls, sources, time);
     if (own.simulations.length === 0) return values;
     const step = stepAt(time);

@@ -1,4 +1,5 @@
 import { plainLayer } from '../character/artwork';
+import { overridesSource } from '../controls';
 import { drawingsIn, type FrameItem, type GroupItem } from '../frame';
 import { emptyTrack, withKey, withTrack } from '../keys';
 import { takeOf, withTake, type PassRecording } from '../passes';
@@ -130,8 +131,10 @@ describe('the stage', () => {
       recordings: new Map([[hash('9'), recording]]),
     };
     expect(lightOf(itemsAt(material, 1))[0]!.opacity).toBeCloseTo(0.25);
-    const live = new Map([[STAGE, new Map([[LIGHT, 0.75]])]]);
-    const player = new Player(compile(material));
+    const program = compile(material);
+    const { controls } = movedBy(program, STAGE)!;
+    const live = new Map([[STAGE, [overridesSource(controls, new Map([[LIGHT, 0.75]]))]]]);
+    const player = new Player(program);
     expect(lightOf(player.seek(toFlicks(1), live).items)[0]!.opacity).toBeCloseTo(0.75);
     expect(player.valuesAt(STAGE, toFlicks(1), live)![0]).toBe(0.75);
   });

@@ -1,11 +1,4 @@
-import {
-  inLayers,
-  mixControls,
-  overridesSource,
-  type ControlOverrides,
-  type ControlSource,
-  type ControlValues,
-} from '../controls';
+import { inLayers, mixControls, type ControlSource, type ControlValues } from '../controls';
 import { backdropItems } from '../scene/backdrop';
 import { STAGE, type Scene } from '../scene/scene';
 import {
@@ -59,16 +52,16 @@ export interface SeenStage extends BackdropItems {
 export function stageValues(
   program: StageProgram,
   time: Flicks,
-  live: ControlOverrides | undefined,
+  live: readonly ControlSource[] | undefined,
 ): ControlValues {
   return mixControls(program.controls, sourcesOf(program, live), time);
 }
 
 function sourcesOf(
-  { controls, sources }: StageProgram,
-  live: ControlOverrides | undefined,
+  { sources }: StageProgram,
+  live: readonly ControlSource[] | undefined,
 ): readonly ControlSource[] {
-  return live ? inLayers([...sources, overridesSource(controls, live)]) : sources;
+  return live ? inLayers([...sources, ...live]) : sources;
 }
 
 /** What is seen of a stage at a time. @param live what is set from outside just now */
@@ -76,7 +69,7 @@ export function stageAt(
   program: StageProgram,
   { backdrop, stage }: Pick<Scene, 'backdrop' | 'stage'>,
   time: Flicks,
-  live: ControlOverrides | undefined,
+  live: readonly ControlSource[] | undefined,
 ): SeenStage {
   const { known, resting, controls } = program;
   const all = sourcesOf(program, live);

@@ -86,6 +86,7 @@ export function withoutMember(scene: Scene, id: string): Scene {
       Object.entries(scene.moves).filter(([, { member }]) => member !== id),
     ),
     takes: inTable<TakeClip>(inOrder(scene.takes).filter(({ member }) => member !== id)),
+    cues: Object.fromEntries(Object.entries(scene.cues).filter(([, { member }]) => member !== id)),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

@@ -4,7 +4,7 @@ import type { Scene } from './scene';
 
 /** Whether what moves a control is a record of the scene, and can be muted there. */
 export function isInScene(
-  scene: Pick<Scene, 'reactions' | 'takes' | 'keys' | 'moves'>,
+  scene: Pick<Scene, 'reactions' | 'takes' | 'cues' | 'keys' | 'moves'>,
   { kind, id }: ControlOrigin,
 ): boolean {
   return Object.hasOwn(scene[TABLES[kind]], id);
@@ -20,6 +20,9 @@ export function withMoverMuted(scene: Scene, { kind, id }: ControlOrigin, muted:
       return { ...scene, takes: withRecord(scene.takes, id, set) };
     case 'keys':
       return { ...scene, keys: withRecord(scene.keys, id, set) };
+    // A cue is laid down or not.
+    case 'cue':
+      return scene;
     case 'move':
       return { ...scene, moves: withRecord(scene.moves, id, set) };
   }
@@ -39,4 +42,10 @@ export function withMoverAlone(
   );
 }
 
-const TABLES = { reaction: 'reactions', take: 'takes', keys: 'keys', move: 'moves' } as const;
+const TABLES = {
+  reaction: 'reactions',
+  take: 'takes',
+  cue: 'cues',
+  keys: 'keys',
+  move: 'moves',
+} as const;

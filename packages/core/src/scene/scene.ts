@@ -8,6 +8,7 @@ import {
   type PlacedMove,
 } from '../keys';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
+import { cueClipSchema, MOST_CUES, type CueClip } from '../cues';
 import { MOST_TAKE_CLIPS, takeClipSchema, type TakeClip } from '../passes';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
@@ -26,7 +27,7 @@ import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from '
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 12;
+export const SCENE_VERSION = 13;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -73,6 +74,8 @@ export interface Scene {
   readonly moves: Records<PlacedMove>;
   /** What was performed, laid down. */
   readonly takes: Records<TakeClip>;
+  /** Cues of characters, laid down. */
+  readonly cues: Records<CueClip>;
   /** Who performs by themselves, and how. */
   readonly performances: Records<Performance>;
 }
@@ -155,6 +158,7 @@ export const sceneSchema: Schema<Scene> = object({
   keys: recordsSchema(keyTrackSchema, 'track of keys', undefined, MOST_KEY_TRACKS),
   moves: recordsSchema(placedMoveSchema, 'move', undefined, MOST_MOVES.scene),
   takes: recordsSchema(takeClipSchema, 'take', undefined, MOST_TAKE_CLIPS),
+  cues: recordsSchema(cueClipSchema, 'cue', undefined, MOST_CUES.scene),
   performances: recordsSchema(performanceSchema, 'performance'),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
@@ -162,8 +166,8 @@ export const sceneSchema: Schema<Scene> = object({
   )
   .test(
     'reactions',
-    'every reaction, key, move, take and performance must be that of a member of the cast, or of the stage',
-    ({ cast, reactions, keys, moves, takes, performances }) =>
+    'every reaction, key, move, take, cue and performance must be that of a member of the cast, or of the stage',
+    ({ cast, reactions, keys, moves, takes, cues, performances }) =>
       [
         ...[reactions, keys, takes].flatMap((table) =>
           Object.values(table as Records<SceneReaction | KeyTrack | TakeClip>).flatMap(
@@ -171,6 +175,7 @@ export const sceneSchema: Schema<Scene> = object({
           ),
         ),
         ...Object.values(moves as Records<PlacedMove>).map(({ member }) => member),
+        ...Object.values(cues as Records<CueClip>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
   )

@@ -17,7 +17,7 @@ export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
     ...{ schemaVersion: SCENE_VERSION, name, length, frameRate: '24', stage: STAGE },
     ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {}, workArea: null },
     captions: USUAL_CAPTIONS,
-    ...{ reactions: {}, keys: {}, moves: {}, takes: {}, performances: {} },
+    ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
   };
 }
 

@@ -154,7 +154,7 @@ export function richScene(): SceneMaterial {
       markers: {},
       workArea: null,
       captions: USUAL_CAPTIONS,
-      ...{ reactions: {}, keys: {}, moves: {}, takes: {}, performances: {} },
+      ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { bodyControlId, mouthOverrides, type Character } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import type { Pose } from '@cruvo/core/pose';
-import { compile, Player, type Program } from '@cruvo/core/program';
+import { compile, liveSources, Player, type Program } from '@cruvo/core/program';
 import { emptyScene, withMember } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import type { Saying } from '../useSaying';
@@ -34,7 +34,7 @@ export function usePoseNow(
     const mouth = spoken && time !== null ? spoken.mouthAt(time) : null;
     const body = [...values].map(([control, value]) => [bodyControlId(control), value] as const);
     const overrides = new Map([...(mouth ? mouthOverrides(mouth) : []), ...body, ...grips]);
-    const live = new Map(overrides.size > 0 ? [[id, overrides]] : []);
+    const live = liveSources(program, new Map(overrides.size > 0 ? [[id, overrides]] : []));
     return player.current.poseAt(id, toFlicks(performance.now() / 1000) % ROUND, live);
   }, [id, program, spoken, timeNow, values, grips]);
 }

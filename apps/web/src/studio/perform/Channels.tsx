@@ -6,6 +6,7 @@ import { ControlOptions } from '../life/ControlOptions';
 import { useOpenScene, useScene } from '../SceneContext';
 import { useMemberNames } from '../scene/MemberSelect';
 import { ChannelSlider } from './ChannelSlider';
+import { CueBoard } from './cues/CueBoard';
 import { FaceCard } from './face/FaceCard';
 import { useFaceFeed } from './face/useFaceFeed';
 import { modesOf, usePasses, type PassKind } from './passes';
@@ -21,6 +22,7 @@ interface ChannelsProps {
 
 /** What can be performed in a pass, and what becomes of it. */
 export function Channels({ member, own, pass }: ChannelsProps) {
+  if (pass === 'cues') return <CueBoard member={member} own={own} />;
   if (pass === 'face') return <FaceChannelsOf {...{ member, own }} />;
   return <HandChannels {...{ member, own }} />;
 }

@@ -17,7 +17,7 @@ import { PASS_NAMES } from './words';
 
 const COUNT_INS = [0, 1, 2, 3];
 const NOTHING_MOVED =
-  'Nothing was moved, so nothing was recorded. Drag the character or a slider, or let a face be seen, while it plays.';
+  'Nothing was moved, so nothing was recorded. Drag the character or a slider, let a face be seen, or fire a cue, while it plays.';
 
 /** Seconds. */
 const SHORTEST_ROUND = 0.5;
@@ -69,13 +69,13 @@ function MemberPanel({ member }: { member: string }) {
     const failed = (error: unknown) => setNotice(sentenceOf(error));
     const round = (wait: number): Promise<void> =>
       performing.record({ from, until, countIn: wait }, played, (pass) => {
-        if (pass.recording) actions.add(pass).catch(failed);
+        if (pass.recording || pass.cues.length > 0) actions.add(pass).catch(failed);
         // Round after round, each a take, until somebody stops it.
         if (looped && pass.complete) return void round(0).catch(failed);
         // Whoever performed wants to see it next.
         transport.setLoop(looped);
         transport.seek(pass.from);
-        if (!pass.recording) setNotice(NOTHING_MOVED);
+        if (!pass.recording && pass.cues.length === 0) setNotice(NOTHING_MOVED);
       });
     await round(countIn).catch(failed);
   };

@@ -3,7 +3,7 @@ import { persist } from 'zustand/middleware';
 import type { ChannelMode } from './performing';
 
 /** What is performed in a pass: with which hands. */
-export const PASSES = ['hands', 'face'] as const;
+export const PASSES = ['hands', 'face', 'cues'] as const;
 export type PassKind = (typeof PASSES)[number];
 
 interface PassModes {

@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import { mixControls } from '@cruvo/core/controls';
 import { readingAt } from '@cruvo/core/passes';
 import { compile } from '@cruvo/core/program';
 import { richScene } from '@cruvo/core/testing';
@@ -117,12 +118,15 @@ describe('performing', () => {
   });
   it('lays what is off to rest while one performs', () => {
     const { performing } = opened();
-    const { controls } = compile(richScene()).members[0]!;
+    const own = compile(richScene()).members[0]!;
     performing.setModes(new Map([['gaze/x', 'off']]));
-    const [own] = performing.overrides(controls).values();
-    expect(own!.get('gaze')).toEqual({ x: 0, y: 0 });
+    const gaze = () => {
+      const [sources] = performing.live(own).values();
+      return own.controls.point(mixControls(own.controls, sources!, 0), 'gaze');
+    };
+    expect(gaze()).toEqual({ x: 0, y: 0 });
     performing.move('gaze/x', 3);
-    expect([...performing.overrides(controls).values()][0]!.get('gaze')).toEqual({ x: 0, y: 0 });
+    expect(gaze()).toEqual({ x: 0, y: 0 });
   });
   it('gives nothing where nothing was moved, and records only once at a time', async () => {
     const { performing, passes, record } = opened();
@@ -131,7 +135,9 @@ describe('performing', () => {
     await pass(0.3);
     performing.stop();
     performing.stop();
-    expect(passes).toEqual([{ member: 'una', from: 2, recording: null, complete: false }]);
+    expect(passes).toEqual([
+      { member: 'una', from: 2, recording: null, cues: [], complete: false },
+    ]);
   });
   it('lets go, unless what is let go is to stay', () => {
     const { performing, state } = opened();

@@ -1,7 +1,20 @@
 import { createStore } from 'zustand/vanilla';
-import type { ControlOverrides, ControlSet, ControlValue } from '@cruvo/core/controls';
+import {
+  overridesSource,
+  type ControlOverrides,
+  type ControlSet,
+  type ControlValue,
+} from '@cruvo/core/controls';
 import { PassRecorder, type PassRecording } from '@cruvo/core/passes';
-import { controlOfTarget, placeOfTarget, type LiveOverrides } from '@cruvo/core/program';
+import {
+  controlOfTarget,
+  placeOfTarget,
+  type LiveSources,
+  type MovedProgram,
+} from '@cruvo/core/program';
+import type { FiredCue } from '@cruvo/core/cues';
+import { toFlicks } from '@cruvo/core/time';
+import { LiveCues } from './cues/liveCues';
 import type { Transport } from '../playback/transport';
 
 /** What becomes of a channel in a pass: it is recorded where it is moved, it plays back, or it is at rest meanwhile. */
@@ -29,6 +42,8 @@ export interface Pass {
   readonly from: number;
   /** Null where nothing was performed. */
   readonly recording: PassRecording | null;
+  /** Cues that were fired in it, from its beginning. */
+  readonly cues: readonly FiredCue[];
   /** Whether it went on until its end, rather than being stopped. */
   readonly complete: boolean;
 }
@@ -52,14 +67,19 @@ export class Performing {
     ...{ member: null, moved: NOTHING, modes: new Map(), stays: false, phase: 'idle' },
     hint: DRAG,
   }));
+  readonly cues = new LiveCues(
+    () => (this.state.getState().phase === 'recording' ? toFlicks(this.passTime()) : null),
+    () => this.state.setState((state) => ({ ...state })),
+  );
   private running: Running | null = null;
 
   constructor(private readonly transport: Transport) {}
 
-  /** Chooses who is performed; null for nobody. What was moved goes back, and a pass ends. */
+  /** Chooses who is performed; null for nobody. What was moved or fired goes back, and a pass ends. */
   choose(member: string | null): void {
     if (this.state.getState().member === member) return;
     this.stop();
+    this.cues.clear();
     this.state.setState({ member, moved: NOTHING, modes: new Map() });
   }
 
@@ -123,15 +143,21 @@ export class Performing {
     this.state.setState({ moved: NOTHING });
   }
 
-  /** What lies over the scene just now. @param controls of who is performed */
-  overrides(controls: ControlSet): LiveOverrides {
+  /** What lies over the scene just now. @param own what is performed */
+  live(own: MovedProgram): LiveSources {
+    const { controls } = own;
     const { member, moved, modes } = this.state.getState();
     const resting = [...modes].flatMap(([target, mode]): (readonly [string, number])[] => {
       const place = mode === 'off' ? placeOfTarget(controls, target) : null;
       return place ? [[target, controls.rest[place.slot]!]] : [];
     });
-    if (member === null || moved.size + resting.length === 0) return new Map();
-    return new Map([[member, overridesOf(controls, new Map([...resting, ...moved]))]]);
+    if (member === null) return new Map();
+    const set = new Map([...resting, ...moved]);
+    const sources = [
+      ...this.cues.sources(own),
+      ...(set.size > 0 ? [overridesSource(controls, overridesOf(controls, set))] : []),
+    ];
+    return sources.length > 0 ? new Map([[member, sources]]) : new Map();
   }
 
   /**
@@ -172,11 +198,12 @@ export class Performing {
     this.running = null;
     clearInterval(running.watch);
     const duration = this.transport.time() - running.from;
+    const cues = this.cues.finish(toFlicks(Math.max(0, duration)));
     if (this.transport.state.getState().playing) this.transport.pause();
     this.state.setState({ phase: 'idle' });
     const { recorder, member, from, played, done } = running;
     const recording = recorder.finish(duration, (control, time) => played(control, from + time));
-    done({ member, from, recording, complete });
+    done({ member, from, recording, cues, complete });
   }
 
   private look(until: number): void {
@@ -187,6 +214,7 @@ export class Performing {
     if (!playing || time >= until) return this.stop(time >= until);
     if (this.state.getState().phase === 'counting' && time > running.from) {
       this.state.setState({ phase: 'recording' });
+      this.cues.begin();
       // What is held already is held from the beginning.
       for (const [target, value] of this.state.getState().moved) {
         running.recorder.move(target, 0, value);

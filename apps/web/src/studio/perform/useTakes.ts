@@ -12,6 +12,8 @@ import {
   type TakeClip,
 } from '@cruvo/core/passes';
 import { withoutRecord, withRecord, type Records } from '@cruvo/core/records';
+import type { CueClip } from '@cruvo/core/cues';
+import type { Scene } from '@cruvo/core/scene';
 import { frameAt, frameStart, toFlicks } from '@cruvo/core/time';
 import { trackId } from '../../workers/analyseVoice';
 import { useOpenScene, useScene } from '../SceneContext';
@@ -30,10 +32,18 @@ export function useTakes(member: string) {
     change((takes) => withRecord(takes, id, how));
   return {
     takes: takesOf(table, member),
-    /** Lays down what a pass recorded. */
+    /** Lays down what a pass recorded, and the cues that were fired in it. */
     add: useCallback(
-      async ({ member: who, from, recording }: Pass): Promise<void> => {
-        if (!recording) return;
+      async ({ member: who, from, recording, cues }: Pass): Promise<void> => {
+        const fired = cues.map(({ cue, start, length }): CueClip => {
+          const id = crypto.randomUUID();
+          return { id, member: who, cue, start: toFlicks(from) + start, length };
+        });
+        const withCues = (scene: Scene): Scene => ({
+          ...scene,
+          cues: { ...scene.cues, ...Object.fromEntries(fired.map((one) => [one.id, one])) },
+        });
+        if (!recording) return store.getState().edit(withCues);
         const bytes = writeRecording(recording);
         const id = await trackId(bytes);
         saver.addTrack({ id, bytes });
@@ -42,9 +52,13 @@ export function useTakes(member: string) {
         const name = `Take ${1 + takesOf(scene.takes, who).length}`;
         const start = toFlicks(from);
         const place = { id: crypto.randomUUID(), member: who, name, recording: id, start };
-        change((takes) => withTake(takes, takeOf(place, recording)));
+        // A pass is one step to undo, with all that was performed in it.
+        store.getState().edit((now) => ({
+          ...withCues(now),
+          takes: withTake(now.takes, takeOf(place, recording)),
+        }));
       },
-      [store, saver, keepRecording, change],
+      [store, saver, keepRecording],
     ),
     change: (id: string, fields: Partial<TakeClip>) =>
       set(id, (take) => fadesFitting({ ...take, ...fields })),

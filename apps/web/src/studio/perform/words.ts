@@ -1,3 +1,4 @@
+import type { CueMode } from '@cruvo/core/cues';
 import type { Acting } from '@cruvo/core/face';
 import type { PassKind } from './passes';
 import type { ChannelMode } from './performing';
@@ -8,7 +9,15 @@ export const MODE_NAMES: Readonly<Record<ChannelMode, string>> = {
   off: 'off',
 };
 
-export const PASS_NAMES: Readonly<Record<PassKind, string>> = { hands: 'Hands', face: 'Face' };
+export const MODE_OF_CUE: Readonly<Record<CueMode, string>> = {
+  held: 'On while its key is held',
+  latched: 'On until it is fired again',
+  timed: 'On for a time',
+};
+
+export const PASS_NAMES: Readonly<Record<PassKind, string>> = {
+  ...{ hands: 'Hands', face: 'Face', cues: 'Cues' },
+};
 
 export const ACTING_NAMES: Readonly<Record<Acting, string>> = {
   calm: 'calm',

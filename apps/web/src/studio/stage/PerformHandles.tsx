@@ -28,7 +28,7 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
     if (!own || own.member.hidden) return null;
     const { id } = own.member;
     const time = frameMiddle(frameAt(toFlicks(transport.time()), frameRate), frameRate);
-    const live = performing.overrides(own.controls);
+    const live = performing.live(own);
     const point = pointIn(own, at);
     const part = partAt(own.character, player.poseAt(id, time, live), images, point);
     if (part === null) return null;

@@ -36,7 +36,7 @@ export function Stage() {
         if (isPlaying && !isWaiting) meter.shown(index);
         player.swap(program);
         const own = performed === null ? undefined : movedBy(program, performed);
-        const live = own && performing.overrides(own.controls);
+        const live = own && performing.live(own);
         return player.seek(frameMiddle(index, frameRate), live);
       },
       follow: (paint) => {

@@ -34,9 +34,9 @@ function MoverHead({ strip: { mover, height }, top }: { strip: MoverStrip; top: 
   );
 }
 
-/** What is muted, and whether it is; null for moves and takes, of which there are several in a row. */
+/** What is muted, and whether it is; null for moves, takes and cues, of which there are several in a row. */
 function stateOf(mover: MoverRow): { origin: ControlOrigin; muted: boolean } | null {
-  if (mover.kind === 'moves' || mover.kind === 'takes') return null;
+  if (mover.kind === 'moves' || mover.kind === 'takes' || mover.kind === 'cues') return null;
   const { muted } = mover.kind === 'keys' ? mover.track : mover.program.reaction;
   return { origin: { kind: mover.kind, id: mover.id }, muted };
 }

@@ -1,6 +1,7 @@
 import { MOVE_TIMES, shiftedTrack, withKeyChanged, withTrack } from '@cruvo/core/keys';
 import { clamp } from '@cruvo/core/numbers';
 import { endOfTake, fadesFitting, trimmedTake, type TakeClip } from '@cruvo/core/passes';
+import type { CueSpan } from '@cruvo/core/cues';
 import type { MoverRow, MoveSpan, TakeProgram } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { withRecord } from '@cruvo/core/records';
@@ -20,7 +21,7 @@ import { xAt, type Viewport } from './viewport';
 /** How near the pointer must come to an edge or a key to take hold of it, pixels. */
 const REACH = 6;
 
-/** What the pointer takes hold of in the row of keys, moves, takes or a reaction. */
+/** What the pointer takes hold of in the row of keys, moves, takes, cues or a reaction. */
 export type HeldMover =
   | {
       readonly kind: 'keys';
@@ -36,6 +37,7 @@ export type HeldMover =
       /** How long what was recorded is. */
       readonly duration: Flicks;
     }
+  | { readonly kind: 'cue'; readonly span: CueSpan; readonly grip: 'end' | 'whole' }
   | {
       readonly kind: 'reaction';
       readonly reaction: SceneReaction;
@@ -65,6 +67,12 @@ export function moverNear(
     return span ? { kind: 'move', span, grip: away(span.end) <= REACH ? 'end' : 'whole' } : null;
   }
   if (mover.kind === 'takes') return takeNear(mover.takes, away, now);
+  if (mover.kind === 'cues') {
+    const inside = mover.cues.find(({ clip, end }) => now >= clip.start && now <= end);
+    const span =
+      inside ?? mover.cues.find(({ clip, end }) => Math.min(away(clip.start), away(end)) <= REACH);
+    return span ? { kind: 'cue', span, grip: away(span.end) <= REACH ? 'end' : 'whole' } : null;
+  }
   const { reaction } = mover.program;
   if (!('stretch' in reaction) || !reaction.stretch) return null;
   const { start, end } = reaction.stretch;
@@ -143,6 +151,14 @@ export function movedBy(scene: Scene, held: HeldMover, frames: number): Scene {
       ...scene,
       moves: withRecord(scene.moves, placed.id, (one) => ({ ...one, ...change })),
     };
+  }
+  if (held.kind === 'cue') {
+    const { clip, end } = held.span;
+    const change =
+      held.grip === 'end'
+        ? { length: Math.max(frameLength(frameRate), moved(end) - clip.start) }
+        : { start: moved(clip.start) };
+    return { ...scene, cues: withRecord(scene.cues, clip.id, (one) => ({ ...one, ...change })) };
   }
   if (held.kind === 'take') {
     return {

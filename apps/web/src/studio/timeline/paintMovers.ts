@@ -1,5 +1,6 @@
 import type { KeyTrack } from '@cruvo/core/keys';
 import { endOfTake, type TakeClip } from '@cruvo/core/passes';
+import type { CueSpan } from '@cruvo/core/cues';
 import type { MoveSpan } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { toSeconds, type Flicks } from '@cruvo/core/time';
@@ -32,6 +33,8 @@ export function paintMover(
     for (const span of mover.moves) paintMove(context, span, strip, picture, colors);
   } else if (mover.kind === 'takes') {
     for (const { take } of mover.takes) paintTake(context, take, strip, picture, colors);
+  } else if (mover.kind === 'cues') {
+    for (const span of mover.cues) paintCue(context, span, strip, picture, colors);
   } else {
     const { reaction, shaped } = mover.program;
     context.globalAlpha = reaction.muted ? MUTED : 1;
@@ -113,13 +116,7 @@ function paintMove(
       context.fillRect(at, top + 3, 1, height - 6);
     }
   }
-  const from = Math.max(0, left) + 7;
-  context.font = SMALL_FONT;
-  context.textBaseline = 'middle';
-  context.fillStyle = colors.text;
-  const room = right - from - 4;
-  if (room > 12)
-    context.fillText(shortened(context, move.name, room), from, top + height / 2 + 0.5);
+  writeName(context, move.name, left, right, { top, height }, colors);
 }
 
 /** A bar that comes and goes as the take does, with its name. */
@@ -145,13 +142,56 @@ function paintTake(
   context.fill();
   context.fillStyle = colors.byHand;
   context.fillRect(left, bottom - 1, Math.max(2, right - left), 2);
-  const from = Math.max(0, left) + 9;
+  writeName(context, take.name, left, right, { top, height }, colors);
+}
+
+/** Writes a name into what goes from left to right, as far as there is room. */
+function writeName(
+  context: CanvasRenderingContext2D,
+  name: string,
+  left: number,
+  right: number,
+  { top, height }: Strip,
+  colors: Colors,
+): void {
+  const from = Math.max(0, left) + 8;
+  const room = right - from - 5;
+  if (room <= 12) return;
   context.font = SMALL_FONT;
   context.textBaseline = 'middle';
   context.fillStyle = colors.text;
-  const room = right - from - 6;
-  if (room > 12)
-    context.fillText(shortened(context, take.name, room), from, top + height / 2 + 0.5);
+  context.fillText(shortened(context, name, room), from, top + height / 2 + 0.5);
+}
+
+/** A block with the cue's name, which goes on fainter while the cue goes. */
+function paintCue(
+  context: CanvasRenderingContext2D,
+  { clip, cue, end }: CueSpan,
+  { top, height }: Strip,
+  { viewport, width }: Shown,
+  colors: Colors,
+): void {
+  const [left, right, gone] = [clip.start, end, end + cue.easeOut].map((time) =>
+    xAt(viewport, toSeconds(time)),
+  ) as [number, number, number];
+  if (gone < 0 || left > width) return;
+  context.fillStyle = colors.mouth;
+  context.globalAlpha = MUTED;
+  context.fillRect(right, top + 1, gone - right, height - 2);
+  context.globalAlpha = 1;
+  context.beginPath();
+  context.roundRect(left, top + 1, Math.max(3, right - left), height - 2, [
+    height / 2,
+    2,
+    2,
+    height / 2,
+  ]);
+  context.fill();
+  context.fillStyle = colors.byHand;
+  context.beginPath();
+  context.arc(left + height / 2, top + height / 2, 3.5, 0, 2 * Math.PI);
+  context.fill();
+  writeName(context, cue.name, left + height - 6, right, { top, height }, colors);
 }
 
 function paintStretch(

@@ -1,5 +1,6 @@
 import { loudnessOfChannels as productionChannels } from './production/0004-loudness-of-channels';
 import { loudnessOfChannels as characterChannels } from './character/0009-loudness-of-channels';
+import { cuesOfCharacter } from './character/0010-cues';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
@@ -19,6 +20,7 @@ import { captionsAndRowOrder } from './scene/0009-captions-and-row-order';
 import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
 import { reactions } from './scene/0010-reactions';
+import { cues } from './scene/0013-cues';
 import { takes } from './scene/0012-takes';
 import { sounds } from './scene/0002-sounds';
 
@@ -34,6 +36,7 @@ export const MIGRATIONS = {
     padsViewsAndReactions,
     characterDrawnSignals,
     characterChannels,
+    cuesOfCharacter,
   ],
   scene: [
     sounds,
@@ -47,6 +50,7 @@ export const MIGRATIONS = {
     reactions,
     sceneDrawnSignals,
     takes,
+    cues,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

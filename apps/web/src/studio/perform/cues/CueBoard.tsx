@@ -1,0 +1,113 @@
+import { useCallback, useState } from 'react';
+import { Button, Form, Spinner } from 'react-bootstrap';
+import { useStore } from 'zustand';
+import type { Cue } from '@cruvo/core/cues';
+import { sentenceOf } from '@cruvo/core/problem';
+import type { MovedProgram } from '@cruvo/core/program';
+import { useOpenScene, useScene } from '../../SceneContext';
+import { CueFields } from './CueFields';
+import { CuePicture } from './CuePicture';
+import { LaidCues } from './LaidCues';
+import { useCueKeys } from './useCueKeys';
+import { useCues } from './useCues';
+
+/** The cues of a character: fired by their keys or by large buttons, while the scene plays or to try them. */
+export function CueBoard({ member, own }: { member: string; own: MovedProgram }) {
+  const { performing, characters, images } = useOpenScene();
+  const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''))!;
+  const actions = useCues(member);
+  const { cues, error, lay } = actions;
+  const active = useStore(performing.cues.state, (state) => state.active);
+  const [edited, setEdited] = useState<string | null>(null);
+  const live = performing.cues;
+  const layDown = useCallback((cue: Cue) => lay(cue), [lay]);
+  useCueKeys(cues, live, layDown);
+  const chosen = cues.find(({ id }) => id === edited);
+  return (
+    <>
+      {cues.length === 0 && (
+        <p className="quiet small">
+          A cue is something that {character.name} does at a key: a wink, a wave, a lamp that goes
+          on. Name one, and say what it sets.
+        </p>
+      )}
+      <div className="cue-board">
+        {cues.map((cue) => (
+          <div key={cue.id} className={active.has(cue.id) ? 'cue on' : 'cue'}>
+            <button
+              type="button"
+              className="cue-button"
+              aria-label={`Fire ${cue.name}`}
+              aria-pressed={active.has(cue.id)}
+              title={cue.key ? `Key ${cue.key.toUpperCase()}; with Alt it is laid down` : undefined}
+              onPointerDown={() => live.press(cue)}
+              onPointerUp={() => live.release(cue.id)}
+              onPointerLeave={() => live.release(cue.id)}
+            >
+              <CuePicture {...{ cue, own, character, images }} />
+              {cue.key && <kbd>{cue.key.toUpperCase()}</kbd>}
+            </button>
+            <button
+              type="button"
+              className="cue-name"
+              aria-expanded={edited === cue.id}
+              title={`Change ${cue.name}`}
+              onClick={() => setEdited(edited === cue.id ? null : cue.id)}
+            >
+              {cue.name}
+            </button>
+          </div>
+        ))}
+      </div>
+      {error && (
+        <p className="small text-danger-emphasis" role="alert">
+          {sentenceOf(error)}
+        </p>
+      )}
+      {chosen && (
+        <CueFields
+          key={chosen.id}
+          {...{ cue: chosen, own, character, member, actions }}
+          onClose={() => setEdited(null)}
+        />
+      )}
+      <NewCue saving={actions.saving} onAdd={(name) => actions.add(name).then(setEdited)} />
+      <LaidCues actions={actions} />
+    </>
+  );
+}
+
+function NewCue({ saving, onAdd }: { saving: boolean; onAdd: (name: string) => Promise<void> }) {
+  const [name, setName] = useState('');
+  return (
+    <Form
+      className="d-flex gap-1 mt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        // Why it could not be saved is said above; the name stays.
+        void onAdd(name.trim()).then(
+          () => setName(''),
+          () => undefined,
+        );
+      }}
+    >
+      <Form.Control
+        size="sm"
+        aria-label="Name of a new cue"
+        placeholder="Wink, wave, lamp on …"
+        maxLength={100}
+        value={name}
+        onChange={({ target }) => setName(target.value)}
+      />
+      <Button
+        size="sm"
+        type="submit"
+        variant="outline-secondary"
+        className="text-nowrap"
+        disabled={name.trim() === '' || saving}
+      >
+        {saving ? <Spinner size="sm" role="status" aria-label="Saving" /> : 'New cue'}
+      </Button>
+    </Form>
+  );
+}

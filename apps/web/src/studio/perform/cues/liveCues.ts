@@ -1,0 +1,117 @@
+import { createStore } from 'zustand/vanilla';
+import type { ControlSource } from '@cruvo/core/controls';
+import { CueKeyboard, shareOfCue, type Cue, type FiredCue } from '@cruvo/core/cues';
+import { cueSource, type MovedProgram } from '@cruvo/core/program';
+import { toFlicks, type Flicks } from '@cruvo/core/time';
+
+/** A cue that was fired, by the clock on the wall; no end while it is on. */
+interface Fired {
+  readonly cue: Cue;
+  readonly since: Flicks;
+  readonly end: Flicks | null;
+}
+
+const now = () => toFlicks(performance.now() / 1000);
+
+/** Cues that are fired by hand: they act at once, and are written down while a pass is recorded. */
+export class LiveCues {
+  /** The cues that are on. */
+  readonly state = createStore<{ readonly active: ReadonlySet<string> }>(() => ({
+    active: new Set(),
+  }));
+  private readonly keyboard = new CueKeyboard();
+  private recorder = new CueKeyboard();
+  private fired: readonly Fired[] = [];
+  private frame: number | null = null;
+
+  /**
+   * @param passTime since a pass that is recorded began; null while none is
+   * @param onChange told whenever another picture is to be seen
+   */
+  constructor(
+    private readonly passTime: () => Flicks | null,
+    private readonly onChange: () => void,
+  ) {}
+
+  press(cue: Cue): void {
+    const at = this.passTime();
+    if (at !== null) this.recorder.press(cue, at);
+    this.keyboard.press(cue, now());
+    this.update();
+  }
+
+  release(id: string): void {
+    const at = this.passTime();
+    if (at !== null) this.recorder.release(id, at);
+    this.keyboard.release(id, now());
+    this.update();
+  }
+
+  /** Ends all at once. */
+  clear(): void {
+    this.keyboard.finish(now());
+    this.fired = [];
+    this.update();
+  }
+
+  /** A pass begins: what is on already is on from its beginning. */
+  begin(): void {
+    this.recorder = new CueKeyboard();
+    for (const { cue } of this.keyboard.active) this.recorder.press(cue, 0);
+  }
+
+  /** The pass ends; gives what was fired in it. */
+  finish(at: Flicks): readonly FiredCue[] {
+    return this.recorder.finish(at);
+  }
+
+  /** What the cues do just now, over all else. */
+  sources(own: MovedProgram): readonly ControlSource[] {
+    const material = {
+      controls: own.controls,
+      moves: own.knownMoves,
+      reactions: own.reactions.value,
+    };
+    return this.fired.flatMap(({ cue, since, end }) =>
+      cueSource(
+        cue,
+        material,
+        () => {
+          const time = now();
+          return { since: time - since, share: shareOfCue(cue, since, end ?? Infinity, time) };
+        },
+        { layer: 'live' },
+      ),
+    );
+  }
+
+  private update(): void {
+    const time = now();
+    this.keyboard.pass(time);
+    const active = new Map(this.keyboard.active.map((one) => [one.cue.id, one]));
+    const known = this.fired.map((one): Fired => {
+      const still = active.get(one.cue.id)?.since === one.since;
+      return still || one.end !== null ? one : { ...one, end: time };
+    });
+    const begun = [...active.values()]
+      .filter(
+        ({ cue, since }) => !known.some((one) => one.cue.id === cue.id && one.since === since),
+      )
+      .map(({ cue, since }): Fired => ({ cue, since, end: null }));
+    const gone = ({ cue, end }: Fired) => end !== null && time > end + cue.easeOut;
+    this.fired = [...known.filter((one) => !gone(one)), ...begun];
+    const before = this.state.getState().active;
+    const same = before.size === active.size && [...active.keys()].every((id) => before.has(id));
+    if (!same) this.state.setState({ active: new Set(active.keys()) });
+    this.onChange();
+    // They come, go and move on with every picture.
+    if (this.fired.length > 0) this.frame ??= requestAnimationFrame(() => this.tick());
+  }
+
+  private tick(): void {
+    this.frame = null;
+    const at = this.passTime();
+    if (at !== null) this.recorder.pass(at);
+    this.update();
+  }
+}

@@ -1,0 +1,4 @@
+export * from './cue';
+export * from './cueEdits';
+export * from './cueRecorder';
+export * from './cueTimes';

@@ -1,0 +1,4 @@
+import type { Migration } from '../migration';
+
+/** A character may have cues. */
+export const cuesOfCharacter: Migration = (character) => ({ ...character, cues: {} });

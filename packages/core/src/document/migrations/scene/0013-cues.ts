@@ -1,0 +1,4 @@
+import type { Migration } from '../migration';
+
+/** Cues may be laid down. */
+export const cues: Migration = (scene) => ({ ...scene, cues: {} });
