@@ -54,3 +54,78 @@ test('a pass is performed on the stage while the scene plays, turned down and ta
   await page.getByRole('tab', { name: 'Perform' }).click();
   await expect(page.getByRole('region', { name: 'Take 1' })).toBeVisible();
 });
+
+test('three passes are performed: a face, then cues; a stretch of the head again; and all is in the film', async ({
+  page,
+  studio: first,
+}) => {
+  const studio = await copyOfDemo(first);
+  await page.getByRole('tab', { name: 'Perform' }).click();
+  await page.getByLabel('Count-in').selectOption({ label: 'At once' });
+  const record = async (until: RegExp, meanwhile?: () => Promise<void>) => {
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByText('Recording Isbel')).toBeVisible();
+    await meanwhile?.();
+    await expect.poll(() => studio.clock()).toMatch(until);
+    await page.keyboard.press('Shift+P');
+    await expect(page.getByText('Recording Isbel')).toBeHidden();
+  };
+
+  // The face: a camera before which nobody sits.
+  await page.getByRole('button', { name: 'Face', exact: true }).click();
+  await expect(page.getByText('Performing Isbel: no camera is chosen.')).toBeVisible();
+  await page.getByLabel('Camera').selectOption('simulated lively');
+  await expect(page.getByRole('img', { name: 'The face as it is taken over' })).toBeVisible();
+  await record(/0:0[2-9]/);
+  const takes = page.getByRole('region', { name: /^Take \d$/ });
+  await expect(takes).toHaveCount(1);
+
+  // The head once more for a stretch: only that is recorded, all else plays back.
+  const modes = page.locator('.channel-dot');
+  await expect(modes.first()).toHaveAttribute('aria-label', /^Head turn: will be recorded$/);
+  for (const mode of (await modes.all()).slice(1)) await mode.click();
+  await record(/0:0[1-9]/);
+  await expect(takes).toHaveCount(2);
+  await page.getByRole('button', { name: 'Channels of Take 2' }).click();
+  const second = page.getByRole('region', { name: 'Take 2' });
+  await expect(second.getByLabel(/^Strength of/)).toHaveCount(1);
+  await page.getByLabel('Camera').selectOption('');
+
+  // Cues: one is made, and fired while the scene plays.
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
+  // The character is that of all other tests.
+  const name = `Wonders ${crypto.randomUUID().slice(0, 8)}`;
+  await page.getByLabel('Name of a new cue').fill(name);
+  await page.getByRole('button', { name: 'New cue' }).click();
+  const cue = page.getByRole('region', { name: `The cue ${name}` });
+  await cue.getByLabel('Set another control').selectOption({ label: 'Head tilt' });
+  await expect(cue.getByLabel('What it sets, 1')).toBeVisible();
+  const key = (await cue.getByLabel(`Key of ${name}`).inputValue()).toLowerCase();
+  // A field that is written in keeps its letters.
+  await page.getByTitle(`Change ${name}`).click();
+  await record(/0:0[2-9]/, async () => {
+    await expect.poll(() => studio.clock()).toMatch(/0:0[1-9]/);
+    await page.keyboard.down(key);
+    await expect(page.getByRole('button', { name: `Fire ${name}` })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+  });
+  await page.keyboard.up(key);
+  const laid = page.getByRole('region', { name: 'Cues that are laid down' });
+  await expect(laid.getByText(name)).toHaveCount(1);
+  await expect(page.locator('.mover-head', { hasText: 'Cues' }).first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(laid.getByText(name)).toHaveCount(0);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(laid.getByText(name)).toHaveCount(1);
+  await studio.saved();
+
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await page.getByLabel('Width').fill('320');
+  await page.getByLabel('Height').fill('180');
+  await page.getByRole('button', { name: 'Make the film' }).click();
+  await expect(page.getByRole('article', { name: /^Film of / })).toHaveAccessibleName(/done$/, {
+    timeout: 60_000,
+  });
+});

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Button, Form, Spinner } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import type { Cue } from '@cruvo/core/cues';
@@ -22,6 +22,10 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
   const live = performing.cues;
   const layDown = useCallback((cue: Cue) => lay(cue), [lay]);
   useCueKeys(cues, live, layDown);
+  useEffect(() => {
+    performing.setHint(cues.length > 0 ? 'press the key of a cue.' : 'there is no cue yet.');
+    return () => performing.setHint(null);
+  }, [performing, cues.length]);
   const chosen = cues.find(({ id }) => id === edited);
   return (
     <>
