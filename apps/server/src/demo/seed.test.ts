@@ -1,8 +1,10 @@
 import type { Character } from '@cruvo/core/character';
+import { mixControls } from '@cruvo/core/controls';
 import { readDocument } from '@cruvo/core/document';
 import { drawingsIn } from '@cruvo/core/frame';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
-import { compile, Player, type Program } from '@cruvo/core/program';
+import { endOfTake, takesOf, type PassRecording } from '@cruvo/core/passes';
+import { compile, Player, type Program, type SceneMaterial } from '@cruvo/core/program';
 import { endOf, linesOf, speakerOf } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { testStudio } from '../testing/studio';
@@ -119,7 +121,7 @@ describe('the demo', () => {
     await seedDemo(studio.services);
     expect(await documents.list({ kind: 'production' })).toEqual([]);
     await bin.bringBack(DEMO.production);
-    expect(await documents.list({ kind: 'scene' })).toHaveLength(2);
+    expect(await documents.list({ kind: 'scene' })).toHaveLength(3);
   });
 
   it('brings the whole cast, each with its own kind of mouth', async () => {
@@ -130,5 +132,40 @@ describe('the demo', () => {
       }),
     );
     expect(kinds).toEqual(['chart', 'jaw', 'two']);
+  });
+
+  it('has a scene that is performed in three passes', async () => {
+    const { documents, tracks } = studio.services;
+    const scene = readDocument('scene', (await documents.read(DEMO.performed)).body);
+    const track = scene.lines['bulletin']!.track!;
+    const recordings = new Map<string, PassRecording>();
+    for (const { recording } of Object.values(scene.takes)) {
+      recordings.set(recording, await tracks.readRecording(recording));
+    }
+    const material = {
+      ...{ scene, recordings, characters: new Map([[DEMO.isbel, isbel]]) },
+      tracks: new Map([[track, await tracks.read(track)]]),
+    };
+    const valuesOf = (of: SceneMaterial) => {
+      const made = compile(of, program);
+      const { controls, sources } = made.memos.get('isbel')!.value;
+      return (control: string, time: number) =>
+        controls.range(mixControls(controls, sources, toFlicks(time)), control);
+    };
+    const tilt = isbel.cues['wonders']!.action;
+    const control = tilt.kind === 'pose' ? tilt.targets[0]!.control : '';
+    const performed = valuesOf(material);
+    const uncued = valuesOf({ ...material, scene: { ...scene, cues: {} } });
+    expect(performed(control, 4.8)).toBeGreaterThan(uncued(control, 4.8) + 0.2);
+    expect(performed(control, 8)).toBe(uncued(control, 8));
+    // Two takes of a face go over into each other, and their brows are turned down.
+    const [calm, lively] = takesOf(scene.takes, 'isbel');
+    expect(endOfTake(calm!)).toBeGreaterThan(lively!.start);
+    const brows = [calm!, lively!].flatMap(({ channels }) =>
+      channels.filter(({ control: one }) => one.startsWith('brow.')),
+    );
+    expect(brows.map(({ strength }) => strength)).toEqual([0.5, 0.5, 0.5, 0.5]);
+    const still = valuesOf({ ...material, scene: { ...scene, takes: {} } });
+    expect(performed('brow.left.raise', 9)).not.toBe(still('brow.left.raise', 9));
   });
 });

@@ -11,6 +11,7 @@ import { withRecord } from '@cruvo/core/records';
 import { withCrest, withGlow } from './reacting';
 import { fogDialogue } from './dialogue';
 import { DEMO } from './ids';
+import { performedBulletin, withCues } from './performed';
 import {
   demoArtwork,
   demoCharacter,
@@ -28,16 +29,17 @@ const ROOM_AFTER = toFlicks(0.8);
 export async function seedDemo(services: SeedServices): Promise<void> {
   // Not again either where somebody has deleted it.
   if (await services.documents.isKnown(DEMO.production)) return;
-  const [isbel, corrigan, wick] = await Promise.all(
+  const [plainIsbel, corrigan, wick] = await Promise.all(
     ['Isbel', 'Corrigan', 'Wick'].map((name) => demoCharacter(services, name)),
   );
+  const isbel = withCues(plainIsbel!);
   const lantern = withGlow(wick!);
   const heron = withCrest(corrigan!);
   const voice = await demoVoice(services, 'isbel-bulletin.flac');
   const starter = starterScene({
     name: 'The evening bulletin',
     characterId: DEMO.isbel,
-    character: isbel!,
+    character: isbel,
     voice,
     memberId: 'isbel',
     lineId: 'bulletin',
@@ -53,11 +55,12 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, script, track })),
   };
   const dialogue = await fogDialogue(services, [
-    { id: DEMO.isbel, body: isbel! },
+    { id: DEMO.isbel, body: isbel },
     { id: DEMO.corrigan, body: heron },
     { id: DEMO.wick, body: lantern },
   ]);
-  const alive = withPerformance(scene, 'isbel', isbel!, USUAL_PERFORMANCE);
+  const performed = await performedBulletin(services, scene, isbel);
+  const alive = withPerformance(scene, 'isbel', isbel, USUAL_PERFORMANCE);
   await services.documents.createProduction(DEMO.production, [
     {
       id: DEMO.production,
@@ -67,10 +70,11 @@ export async function seedDemo(services: SeedServices): Promise<void> {
         pronunciations: OWN_NAMES,
       },
     },
-    { id: DEMO.isbel, kind: 'character', body: isbel! },
+    { id: DEMO.isbel, kind: 'character', body: isbel },
     { id: DEMO.corrigan, kind: 'character', body: heron },
     { id: DEMO.wick, kind: 'character', body: lantern },
     { id: DEMO.scene, kind: 'scene', body: alive },
     { id: DEMO.dialogue, kind: 'scene', body: dialogue },
+    { id: DEMO.performed, kind: 'scene', body: performed },
   ]);
 }
