@@ -9,6 +9,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
 const DIALOGUE = '/scenes/5a17ba45-0000-4000-8000-000000000006';
+const PERFORMED = '/scenes/5a17ba45-0000-4000-8000-000000000007';
 const CHARACTER = '/characters/5a17ba45-0000-4000-8000-000000000003';
 
 setUp(['ffmpeg', 'postgresql', 'espeak-ng', 'chromium']);
@@ -120,31 +121,15 @@ async function shootAll() {
     .waitFor();
   await shoot('films');
 
-  await openScene();
+  await page.goto(PERFORMED);
+  await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
   await page.getByRole('tab', { name: 'Perform' }).click();
-  await page.getByLabel('Count-in').selectOption({ label: 'At once' });
-  const stage = await page.locator('.stage canvas').first().boundingBox();
-  const [across, down] = [stage.x + stage.width / 2, stage.y + stage.height * 0.36];
-  for (let pass = 0; pass < 2; pass++) {
-    await page.getByRole('button', { name: 'Record', exact: true }).click();
-    await page.mouse.move(across, down);
-    await page.mouse.down();
-    for (let step = 0; step < 60; step++) {
-      await page.mouse.move(
-        across + 70 * Math.sin(step / 6 + pass),
-        down + 25 * Math.sin(step / 4),
-      );
-      await page.waitForTimeout(30);
-      if (pass === 1 && step === 52) {
-        await page.screenshot({ path: join(FOLDER, 'perform.png') });
-      }
-    }
-    await page.mouse.up();
-    await page.getByRole('button', { name: 'Stop' }).click();
-    await page.getByRole('region', { name: `Take ${pass + 1}` }).waitFor();
-  }
-  for (let take = 0; take < 2; take++) await page.getByRole('button', { name: 'Undo' }).click();
-  await page.getByTestId('save-state').getByText('Saved').waitFor();
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
+  await page.getByRole('button', { name: 'Fire Wonders' }).waitFor();
+  for (let frame = 0; frame < 115; frame++) await page.keyboard.press('.');
+  // Takes and cues lie under the mouths.
+  await page.locator('.rows').evaluate((rows) => (rows.scrollTop = rows.scrollHeight));
+  await shoot('perform');
 
   await page.goto('/new');
   await page
