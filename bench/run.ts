@@ -8,6 +8,7 @@ import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
 import { life } from './parts/life';
+import { perform } from './parts/perform';
 import { replacing } from './parts/replacing';
 import { studio } from './parts/studio';
 import { synchrony } from './parts/synchrony';
@@ -20,6 +21,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   frame,
   bodies,
   life,
+  perform,
   editing,
   timeline,
   studio,

@@ -1,4 +1,4 @@
-import type { Control, ControlSet } from '../controls';
+import type { Control, ControlOverrides, ControlSet, ControlValue } from '../controls';
 
 /** Where what a target names is set. */
 export interface TargetPlace {
@@ -45,4 +45,24 @@ export function placeOfTarget(controls: ControlSet, target: string): TargetPlace
 /** The value of a target that goes so far from rest to its limit, -1 to 1. */
 export function valueOfShare(controls: ControlSet, { slot, up, down }: TargetPlace, share: number) {
   return controls.rest[slot]! + share * (share > 0 ? up : down);
+}
+
+/** Targets as values of the controls that they belong to; the other axis of a point stays at rest. */
+export function overridesOf(
+  controls: ControlSet,
+  moved: ReadonlyMap<string, number>,
+): ControlOverrides {
+  const overrides = new Map<string, ControlValue>();
+  for (const [target, value] of moved) {
+    const place = placeOfTarget(controls, target);
+    if (!place) continue;
+    const { control } = place;
+    const id = controlOfTarget(target);
+    if (control.kind === 'range') overrides.set(id, value);
+    else {
+      const point = (overrides.get(id) as { x: number; y: number } | undefined) ?? control.rest;
+      overrides.set(id, target.endsWith('/x') ? { ...point, x: value } : { ...point, y: value });
+    }
+  }
+  return overrides;
 }

@@ -5,7 +5,7 @@ import { compile } from '@cruvo/core/program';
 import { richScene } from '@cruvo/core/testing';
 import { FakeAudioContext } from '../playback/fakeAudio';
 import { Transport } from '../playback/transport';
-import { overridesOf, Performing, type Pass } from './performing';
+import { Performing, type Pass } from './performing';
 
 let context: FakeAudioContext;
 beforeEach(() => {
@@ -157,23 +157,4 @@ describe('performing', () => {
     performing.move('nod', 1);
     expect(state().moved.size).toBe(0);
   });
-});
-
-it('both axes of a point make one value; one that is not moved stays at rest', () => {
-  const { controls } = compile(richScene()).members[0]!;
-  const overrides = overridesOf(
-    controls,
-    new Map([
-      ['gaze/x', 4],
-      ['mouth.jaw', 0.5],
-      ['gone', 1],
-    ]),
-  );
-  expect(overrides).toEqual(
-    new Map<string, unknown>([
-      ['gaze', { x: 4, y: 0 }],
-      ['mouth.jaw', 0.5],
-    ]),
-  );
-  expect(overridesOf(controls, new Map([['gaze/y', 2]])).get('gaze')).toEqual({ x: 0, y: 2 });
 });

@@ -1,13 +1,8 @@
 import { createStore } from 'zustand/vanilla';
-import {
-  overridesSource,
-  type ControlOverrides,
-  type ControlSet,
-  type ControlValue,
-} from '@cruvo/core/controls';
+import { overridesSource } from '@cruvo/core/controls';
 import { PassRecorder, type PassRecording } from '@cruvo/core/passes';
 import {
-  controlOfTarget,
+  overridesOf,
   placeOfTarget,
   type LiveSources,
   type MovedProgram,
@@ -225,24 +220,4 @@ export class Performing {
   private passTime(): number {
     return this.transport.time() - (this.running?.from ?? 0);
   }
-}
-
-/** Targets as values of the controls that they belong to; the other axis of a point stays at rest. */
-export function overridesOf(
-  controls: ControlSet,
-  moved: ReadonlyMap<string, number>,
-): ControlOverrides {
-  const overrides = new Map<string, ControlValue>();
-  for (const [target, value] of moved) {
-    const place = placeOfTarget(controls, target);
-    if (!place) continue;
-    const { control } = place;
-    const id = controlOfTarget(target);
-    if (control.kind === 'range') overrides.set(id, value);
-    else {
-      const point = (overrides.get(id) as { x: number; y: number } | undefined) ?? control.rest;
-      overrides.set(id, target.endsWith('/x') ? { ...point, x: value } : { ...point, y: value });
-    }
-  }
-  return overrides;
 }
