@@ -91,7 +91,13 @@ export function compileMember(
         )
       : []),
   ];
-  const reactions = reactionsOf(controls, member.id, [...rows, ...lines], moving, below, before);
+  const reactions = reactionsOf(
+    { controls, member: member.id, knownMoves: character.moves },
+    [...rows, ...lines],
+    moving,
+    below,
+    before,
+  );
   const place = placeOf(member, character);
   const simulations =
     before?.character === character
@@ -131,21 +137,35 @@ const NO_REACTIONS: MovedProgram['reactions'] = { inputs: [], value: [] };
 
 /** What reacts, made anew only where what it follows is another. @param beneath what moves the controls that it may follow */
 export function reactionsOf(
-  controls: ControlSet,
-  member: string,
+  {
+    controls,
+    member,
+    knownMoves,
+  }: Pick<MovedProgram, 'controls' | 'knownMoves'> & { readonly member: string },
   beneath: readonly unknown[],
-  { own, scene }: Moving,
+  { own, scene, takes, moves, keys }: Moving,
   below: readonly ControlSource[],
   before: MovedProgram | undefined,
 ): MovedProgram['reactions'] {
   if (own.length === 0) return NO_REACTIONS;
   const follows = own.some(({ signal }) => signal.kind === 'control');
-  const inputs = [controls, scene, ...own, ...(follows ? beneath : [])];
+  const played = takes.flatMap(({ take, recording }) => [take, recording]);
+  const moved = follows ? [...beneath, ...played, ...moves, ...keys] : [];
+  const inputs = [controls, scene, ...own, ...moved];
   const known = before?.reactions;
   const alike = known?.inputs[0] === controls && known.inputs[1] === scene;
-  return reuse(known, inputs, () =>
-    reactionPrograms(own, { member, controls, scene }, below, alike ? known.value : []),
-  );
+  return reuse(known, inputs, () => {
+    // What was performed or set by hand can be followed too: a face, the pointer, a key.
+    const above = follows
+      ? [
+          ...takeSources(controls, takes),
+          ...moveSources(controls, knownMoves, moves),
+          ...keySources(controls, keys),
+        ]
+      : [];
+    const around = { member, controls, scene };
+    return reactionPrograms(own, around, { below, above }, alike ? known.value : []);
+  });
 }
 
 /** What moves with the jaw, and softly. */

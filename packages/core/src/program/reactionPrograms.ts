@@ -33,13 +33,13 @@ const NOTHING: StepCurve = (_from, count) => new Float64Array(count);
  * Makes the reactions of a cast member ready.
  *
  * @param reactions the lower ones first
- * @param below what moves the controls beneath them
+ * @param others what else moves the controls, beneath them and above them
  * @param before those of the same character, controls and scene; the same reaction is taken over
  */
 export function reactionPrograms(
   reactions: readonly (Reaction | SceneReaction)[],
   { member, controls, scene }: { member: string; controls: ControlSet; scene: SignalScene },
-  below: readonly ControlSource[],
+  others: { readonly below: readonly ControlSource[]; readonly above: readonly ControlSource[] },
   before: readonly ReactionProgram[] = [],
 ): readonly ReactionProgram[] {
   // What follows a control may be another where only that control's movement is.
@@ -81,7 +81,7 @@ export function reactionPrograms(
         return failed('It would follow what it moves itself.');
       }
       const sources = movers.flatMap((other) => make(other).source ?? []);
-      signal = controlCurve(controls, followed, [...below, ...sources]);
+      signal = controlCurve(controls, followed, [...others.below, ...sources, ...others.above]);
     } else signal = signalCurve(scene, member, spec, reaction);
     const shaped = shapedCurve(signal, reaction.shaping);
     const source = sourceOf(reaction, controls, moved, shaped);

@@ -39,7 +39,8 @@ export function compileStage(
     backdrop ? backdropItems(backdrop, stage) : NO_BACKDROP,
   );
   const { controls } = known.value;
-  const reactions = reactionsOf(controls, STAGE, [], moving, [], before);
+  const of = { controls, member: STAGE, knownMoves: NO_MOVES };
+  const reactions = reactionsOf(of, [], moving, [], before);
   return { known, resting, ...movedProgram(controls, NO_MOVES, moving, reactions, []) };
 }
 

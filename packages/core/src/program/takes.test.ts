@@ -1,8 +1,10 @@
+import { bodyControlId } from '../character/controls';
+import { withReaction, type SceneReaction } from '../reactions';
 import { withTake, withTakeChannel, takeOf, type PassRecording, type TakeClip } from '../passes';
 import { hash } from '../testing/testScene';
 import { MEMBER, NOD, saidScene } from '../testing/saidScene';
 import { toFlicks } from '../time';
-import { compile, type SceneMaterial } from './compile';
+import { compile, type Program, type SceneMaterial } from './compile';
 import { changedFrom } from './changes';
 import { Player } from './player';
 
@@ -45,6 +47,31 @@ describe('takes in a scene', () => {
     const soft = { ...plain, fadeIn: second, fadeOut: second };
     const [early, middle, late] = nodAt(sceneWith(soft), 1.5, 2, 2.5);
     expect([early, middle, late]).toEqual([0.5, 2, 1]);
+  });
+  it('are followed by reactions like any other movement of a control', () => {
+    const turn = bodyControlId('turn');
+    const follows: Omit<SceneReaction, 'order'> = {
+      ...{ id: 'f', member: MEMBER, name: 'Ears follow the nod', mix: 'add', weight: 1 },
+      ...{ signal: { kind: 'control', control: NOD }, low: null, high: null, shaping: [] },
+      ...{ targets: [{ control: turn, amount: 0.5 }], muted: false, stretch: null },
+    };
+    const following = (...takes: TakeClip[]) => {
+      const of = sceneWith(...takes);
+      return { ...of, scene: { ...of.scene, reactions: withReaction<SceneReaction>({}, follows) } };
+    };
+    const before = compile(following(plain));
+    const turned = (program: Program, time: number) => {
+      const { controls } = program.memos.get(MEMBER)!.value;
+      return controls.range(new Player(program).valuesAt(MEMBER, toFlicks(time))!, turn);
+    };
+    expect([0.5, 1.5, 2.5].map((time) => turned(before, time))).toEqual([
+      0,
+      expect.closeTo(0.5, 1),
+      expect.closeTo(1, 1),
+    ]);
+    // Also what was made ready before follows another take.
+    const later = compile(following({ ...plain, start: 2 * second }), before);
+    expect(turned(later, 1.5)).toBe(0);
   });
   it('may stay as they end', () => {
     expect(nodAt(sceneWith({ ...plain, held: true, fadeOut: second }), 2.9, 3.5)).toEqual([2, 2]);
