@@ -46,6 +46,10 @@ describe('the board of cues', () => {
     expect(active()).toEqual(['bow']);
     fireEvent.pointerUp(button);
     expect(active()).toEqual([]);
+    fireEvent.keyDown(button, { key: ' ' });
+    expect(active()).toEqual(['bow']);
+    fireEvent.keyUp(button, { key: ' ' });
+    expect(active()).toEqual([]);
   });
   it('leaves keys alone while somebody writes, and those with Control', () => {
     const { active } = opened();

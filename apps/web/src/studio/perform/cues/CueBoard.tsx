@@ -47,6 +47,13 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
               onPointerDown={() => live.press(cue)}
               onPointerUp={() => live.release(cue.id)}
               onPointerLeave={() => live.release(cue.id)}
+              onKeyDown={(event) => {
+                if (!isPress(event.key)) return;
+                event.stopPropagation();
+                if (!event.repeat) live.press(cue);
+              }}
+              onKeyUp={(event) => isPress(event.key) && live.release(cue.id)}
+              onBlur={() => live.release(cue.id)}
             >
               <CuePicture {...{ cue, own, character, images }} />
               {cue.key && <kbd>{cue.key.toUpperCase()}</kbd>}
@@ -80,6 +87,9 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
     </>
   );
 }
+
+/** Whether a key presses the button that has the focus. */
+const isPress = (key: string) => key === ' ' || key === 'Enter';
 
 function NewCue({ saving, onAdd }: { saving: boolean; onAdd: (name: string) => Promise<void> }) {
   const [name, setName] = useState('');
