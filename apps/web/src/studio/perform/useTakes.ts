@@ -3,7 +3,6 @@ import {
   fadesFitting,
   retimedTake,
   splitTake,
-  takeOf,
   takesOf,
   withTake,
   withTakeChannel,
@@ -12,12 +11,11 @@ import {
   type TakeClip,
 } from '@cruvo/core/passes';
 import { withoutRecord, withRecord, type Records } from '@cruvo/core/records';
-import type { CueClip } from '@cruvo/core/cues';
-import type { Scene } from '@cruvo/core/scene';
 import { frameAt, frameStart, toFlicks } from '@cruvo/core/time';
 import { trackId } from '../../workers/analyseVoice';
 import { useOpenScene, useScene } from '../SceneContext';
 import type { Pass } from './performing';
+import { withPass } from './withPass';
 
 /** The takes of a cast member, and what is done with them. */
 export function useTakes(member: string) {
@@ -34,29 +32,17 @@ export function useTakes(member: string) {
     takes: takesOf(table, member),
     /** Lays down what a pass recorded, and the cues that were fired in it. */
     add: useCallback(
-      async ({ member: who, from, recording, cues }: Pass): Promise<void> => {
-        const fired = cues.map(({ cue, start, length }): CueClip => {
-          const id = crypto.randomUUID();
-          return { id, member: who, cue, start: toFlicks(from) + start, length };
-        });
-        const withCues = (scene: Scene): Scene => ({
-          ...scene,
-          cues: { ...scene.cues, ...Object.fromEntries(fired.map((one) => [one.id, one])) },
-        });
-        if (!recording) return store.getState().edit(withCues);
-        const bytes = writeRecording(recording);
-        const id = await trackId(bytes);
-        saver.addTrack({ id, bytes });
-        keepRecording(id, recording);
-        const { scene } = store.getState();
-        const name = `Take ${1 + takesOf(scene.takes, who).length}`;
-        const start = toFlicks(from);
-        const place = { id: crypto.randomUUID(), member: who, name, recording: id, start };
+      async (pass: Pass): Promise<void> => {
+        const { recording } = pass;
+        let hash: string | null = null;
+        if (recording) {
+          const bytes = writeRecording(recording);
+          hash = await trackId(bytes);
+          saver.addTrack({ id: hash, bytes });
+          keepRecording(hash, recording);
+        }
         // A pass is one step to undo, with all that was performed in it.
-        store.getState().edit((now) => ({
-          ...withCues(now),
-          takes: withTake(now.takes, takeOf(place, recording)),
-        }));
+        store.getState().edit((now) => withPass(now, pass, hash, () => crypto.randomUUID()));
       },
       [store, saver, keepRecording],
     ),

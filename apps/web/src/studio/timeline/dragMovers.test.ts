@@ -1,3 +1,4 @@
+import { newCue } from '@cruvo/core/cues';
 import { emptyTrack, keptMove, placedMove, withKey } from '@cruvo/core/keys';
 import { takeOf, withTake, type PassRecording } from '@cruvo/core/passes';
 import { compile, moverRows, type MoverRow } from '@cruvo/core/program';
@@ -31,12 +32,24 @@ const scene = {
   takes: withTake({}, takeOf(place, recording)),
   keys: { k: track },
   moves: { laid: placedMove('laid', member, 'wave', toFlicks(1)) },
+  cues: {
+    fired: { id: 'fired', member, cue: 'wink', start: toFlicks(1), length: toFlicks(1) },
+  },
   reactions: { loud: reaction },
 };
 const { memos } = compile({
   ...material,
   recordings: new Map([[hash, recording]]),
-  characters: new Map([[character, { ...material.characters.get(character)!, moves: { wave } }]]),
+  characters: new Map([
+    [
+      character,
+      {
+        ...material.characters.get(character)!,
+        moves: { wave },
+        cues: { wink: { ...newCue('wink', 'Wink', 'w'), order: 'a' } },
+      },
+    ],
+  ]),
   scene,
 });
 const rows = moverRows(memos.get(member)!.value, { withReactions: true });
@@ -63,6 +76,14 @@ describe('what moves a member is taken hold of', () => {
     expect(grips).toEqual(['start', 'fade in', 'whole', 'fade out', 'end']);
     expect([near('takes', 0.9), near('takes', 3.1)]).toEqual([null, null]);
     expect(near('takes', 0.96)).toMatchObject({ grip: 'start' });
+  });
+  it('by a cue, or its end', () => {
+    expect([1.02, 1.5, 1.97].map((time) => near('cues', time)!.grip)).toEqual([
+      'whole',
+      'whole',
+      'end',
+    ]);
+    expect(near('cues', 0.5)).toBeNull();
   });
   it('by the stretch of a reaction, or either end of it', () => {
     expect([1.02, 1.5, 1.97].map((time) => near('reaction', time)!.grip)).toEqual([
@@ -92,6 +113,12 @@ describe('what moves a member is dragged', () => {
     expect(moved('moves', 1.5, -900).moves['laid']).toMatchObject({ start: 0 });
     expect(moved('moves', 2, SECOND).moves['laid']).toMatchObject({ times: 2 });
     expect(moved('moves', 2, -900).moves['laid']!.times).toBeCloseTo(0.05, 2);
+  });
+  it('as a cue: elsewhere, or on for longer', () => {
+    const { cues: later } = moved('cues', 1.5, SECOND);
+    expect(later['fired']).toMatchObject({ start: toFlicks(2), length: toFlicks(1) });
+    expect(moved('cues', 2, SECOND).cues['fired']).toMatchObject({ length: toFlicks(2) });
+    expect(toSeconds(moved('cues', 2, -90).cues['fired']!.length)).toBeCloseTo(1 / SECOND);
   });
   it('as a take: elsewhere, over less of what was recorded, or coming and going longer', () => {
     const take = (time: number, frames: number) => {
