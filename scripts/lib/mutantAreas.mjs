@@ -35,8 +35,12 @@ export const AREAS = {
     tests: core('frame'),
   },
   painter: {
-    sources: ['packages/painter/src/paint/*.ts', ...core('raster/*.ts')],
-    tests: ['packages/painter/src/paint', ...core('raster')],
+    sources: ['packages/painter/src/paint/*.ts'],
+    tests: ['packages/painter/src/paint'],
+  },
+  raster: {
+    sources: core('raster/*.ts'),
+    tests: core('raster'),
   },
   saver: {
     sources: ['apps/web/src/saving/{documentSaver,journal}.ts', 'apps/web/src/history/*.ts'],
