@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { Locator, Page } from '@playwright/test';
 import { svg, testFolder, write } from '@cruvo/media/testing';
 import { shareOfValuesOff } from '../packages/film/src/testing/goldenSheet';
-import { expect, test } from './studio';
+import { expect, test, smallFilm } from './studio';
 
 const folder = testFolder();
 const VOICE = fileURLToPath(new URL('../demo/saltmarsh/fog/06 wick.flac', import.meta.url));
@@ -169,13 +169,7 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await page.keyboard.press('p');
   await expect(page.locator('.mover-head')).toHaveText(['Lean', /^Head /]);
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
-  await page.getByRole('button', { name: 'Film', exact: true }).click();
-  await page.getByLabel('Width').fill('320');
-  await page.getByLabel('Height').fill('180');
-  await page.getByRole('button', { name: 'Make the film' }).click();
-  await expect(page.getByRole('article', { name: /^Film of / })).toHaveAccessibleName(/done$/, {
-    timeout: 60_000,
-  });
+  await smallFilm(page);
 });
 
 test('points are added by pointing, and removed with one key', async ({ page }) => {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { svg, testFolder, write } from '@cruvo/media/testing';
 import { shareOfValuesOff } from '../packages/film/src/testing/goldenSheet';
-import { DEMO, expect, expectAccessible, FURTHER, test } from './studio';
+import { DEMO, expect, expectAccessible, FURTHER, test, smallFilm } from './studio';
 
 const folder = testFolder();
 const TEMPLATE = new URL('../apps/web/public/templates/face.svg', import.meta.url);
@@ -108,12 +108,7 @@ test(
     await page.getByRole('button', { name: 'Make the scene' }).click();
     await expect(page.locator('.way-up', { hasText: 'Odd' })).toBeVisible();
     await page.getByRole('button', { name: 'Fit mouths' }).click();
-    await page.getByRole('button', { name: 'Film', exact: true }).click();
-    await page.getByLabel('Width').fill('320');
-    await page.getByLabel('Height').fill('180');
-    await page.getByRole('button', { name: 'Make the film' }).click();
-    const film = page.getByRole('article', { name: /^Film of / });
-    await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
+    await smallFilm(page);
   },
 );
 

@@ -165,6 +165,17 @@ export async function copyOfScene(
 }
 
 /** Checks the page against WCAG 2.1 A and AA, in both lights. */
+/** Orders a small film of the scene that is open, and waits until it is there. */
+export async function smallFilm(page: Page): Promise<Locator> {
+  await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await page.getByLabel('Width').fill('320');
+  await page.getByLabel('Height').fill('180');
+  await page.getByRole('button', { name: 'Make the film' }).click();
+  const film = page.getByRole('article', { name: /^Film of / });
+  await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
+  return film;
+}
+
 export async function expectAccessible(page: Page): Promise<void> {
   await page.evaluate(AXE);
   // Colours that are still changing are not what people see.

@@ -12,9 +12,12 @@ export function isWithin(target: EventTarget | null, selector: string): boolean 
 const WRITING =
   'textarea, input:not([type=range], [type=checkbox], [type=radio], [type=color]), [contenteditable]';
 
+/** Whether somebody is writing where a key was pressed. */
+export const isWriting = ({ target }: KeyboardEvent) => isWithin(target, WRITING);
+
 /** For keys that work on sliders and boxes too, but not while somebody writes. */
 export const UNLESS_WRITING = {
   preventDefault: true,
   enableOnFormTags: true,
-  ignoreEventWhen: ({ target }: KeyboardEvent) => isWithin(target, WRITING),
+  ignoreEventWhen: isWriting,
 } as const;

@@ -50,7 +50,7 @@ function around(children: ReactNode): RenderResult {
 export function renderInScene(
   panel: ReactNode,
   material: SceneMaterial = testMaterial(),
-): { store: SceneStore; open: OpenScene; again: () => void } {
+): { store: SceneStore; open: OpenScene; again: () => void; unmount: () => void } {
   const store = createSceneStore(material.scene);
   const programNow = () => compile({ ...material, scene: store.getState().scene });
   const transport = new Transport(toSeconds(material.scene.length), []);
@@ -75,14 +75,14 @@ export function renderInScene(
       </ProgramContext.Provider>
     </SceneContext.Provider>
   );
-  const { rerender } = around(wrapped(open));
+  const { rerender, unmount } = around(wrapped(open));
   const again = () =>
     rerender(
       <QueryClientProvider client={impatient()}>
         <MemoryRouter>{wrapped(openNow())}</MemoryRouter>
       </QueryClientProvider>,
     );
-  return { store, open, again };
+  return { store, open, again, unmount };
 }
 
 const PRODUCTION = emptyProduction('Production');

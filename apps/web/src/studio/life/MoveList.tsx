@@ -1,9 +1,9 @@
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
-import { Button, Form, Spinner } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
 import { toSeconds } from '@cruvo/core/time';
 import { MoreMenu } from '../../shell/MoreMenu';
+import { NameForm } from '../../shell/NameForm';
 import { PlacedMoveCard } from './PlacedMoveCard';
 import { useMoves } from './useMoves';
 
@@ -43,7 +43,14 @@ export function MoveList({ member }: { member: string }) {
         <PlacedMoveCard key={one.id} placed={one} move={moves[one.move]} actions={actions} />
       ))}
       {canKeep ? (
-        <KeepMove keep={actions.keep} saving={actions.saving} />
+        <NameForm
+          label="Name of the move"
+          placeholder="Wave, bow, step …"
+          action="Keep keys as a move"
+          title="The keys of the work area, or all where there are none in it"
+          saving={actions.saving}
+          onName={actions.keep}
+        />
       ) : (
         <p className="quiet small mb-0">
           A move is a stretch of keys that is kept, a wave or a bow, to be laid down again. Set keys
@@ -51,42 +58,5 @@ export function MoveList({ member }: { member: string }) {
         </p>
       )}
     </section>
-  );
-}
-
-/** Keeps the keys under a name. */
-function KeepMove({ keep, saving }: { keep: (name: string) => Promise<void>; saving: boolean }) {
-  const [name, setName] = useState('');
-  return (
-    <Form
-      className="d-flex gap-1 mt-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        // Why it could not be saved is said above; the name stays.
-        void keep(name.trim()).then(
-          () => setName(''),
-          () => undefined,
-        );
-      }}
-    >
-      <Form.Control
-        size="sm"
-        aria-label="Name of the move"
-        placeholder="Wave, bow, step …"
-        maxLength={100}
-        value={name}
-        onChange={({ target }) => setName(target.value)}
-      />
-      <Button
-        type="submit"
-        size="sm"
-        className="text-nowrap"
-        variant="outline-secondary"
-        title="The keys of the work area, or all where there are none in it"
-        disabled={name.trim() === '' || saving}
-      >
-        {saving ? <Spinner size="sm" aria-label="Saving" /> : 'Keep keys as a move'}
-      </Button>
-    </Form>
   );
 }

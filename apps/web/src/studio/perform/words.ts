@@ -20,8 +20,8 @@ export const PASS_NAMES: Readonly<Record<PassKind, string>> = {
 };
 
 export const ACTING_NAMES: Readonly<Record<Acting, string>> = {
-  calm: 'calm',
-  lively: 'lively',
+  calm: 'is calm',
+  lively: 'is lively',
   'looking away': 'looks away',
   sneezing: 'sneezes',
   lost: 'is lost now and then',

@@ -51,6 +51,15 @@ describe('the board of cues', () => {
     fireEvent.keyUp(button, { key: ' ' });
     expect(active()).toEqual([]);
   });
+  it('lets go of keys when the window loses them, and when it is left', () => {
+    const { active, unmount } = opened();
+    fireEvent.keyDown(window, { key: 'w', code: 'KeyW' });
+    fireEvent.blur(window);
+    expect(active()).toEqual([]);
+    fireEvent.keyDown(window, { key: 'b', code: 'KeyB' });
+    unmount();
+    expect(active()).toEqual([]);
+  });
   it('leaves keys alone while somebody writes, and those with Control', () => {
     const { active } = opened();
     fireEvent.keyDown(screen.getByLabelText('Name of a new cue'), { key: 'w', code: 'KeyW' });

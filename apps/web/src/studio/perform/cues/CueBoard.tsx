@@ -1,9 +1,8 @@
-import { useCallback, useEffect, useState } from 'react';
-import { Button, Form, Spinner } from 'react-bootstrap';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import type { Cue } from '@cruvo/core/cues';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { MovedProgram } from '@cruvo/core/program';
+import { NameForm } from '../../../shell/NameForm';
 import { useOpenScene, useScene } from '../../SceneContext';
 import { CueFields } from './CueFields';
 import { CuePicture } from './CuePicture';
@@ -20,8 +19,7 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
   const active = useStore(performing.cues.state, (state) => state.active);
   const [edited, setEdited] = useState<string | null>(null);
   const live = performing.cues;
-  const layDown = useCallback((cue: Cue) => lay(cue), [lay]);
-  useCueKeys(cues, live, layDown);
+  useCueKeys(cues, live, lay);
   useEffect(() => {
     performing.setHint(cues.length > 0 ? 'press the key of a cue.' : 'there is no cue yet.');
     return () => performing.setHint(null);
@@ -82,7 +80,13 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
           onClose={() => setEdited(null)}
         />
       )}
-      <NewCue saving={actions.saving} onAdd={(name) => actions.add(name).then(setEdited)} />
+      <NameForm
+        label="Name of a new cue"
+        placeholder="Wink, wave, lamp on …"
+        action="New cue"
+        saving={actions.saving}
+        onName={(name) => actions.add(name).then(setEdited)}
+      />
       <LaidCues actions={actions} />
     </>
   );
@@ -90,38 +94,3 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
 
 /** Whether a key presses the button that has the focus. */
 const isPress = (key: string) => key === ' ' || key === 'Enter';
-
-function NewCue({ saving, onAdd }: { saving: boolean; onAdd: (name: string) => Promise<void> }) {
-  const [name, setName] = useState('');
-  return (
-    <Form
-      className="d-flex gap-1 mt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        // Why it could not be saved is said above; the name stays.
-        void onAdd(name.trim()).then(
-          () => setName(''),
-          () => undefined,
-        );
-      }}
-    >
-      <Form.Control
-        size="sm"
-        aria-label="Name of a new cue"
-        placeholder="Wink, wave, lamp on …"
-        maxLength={100}
-        value={name}
-        onChange={({ target }) => setName(target.value)}
-      />
-      <Button
-        size="sm"
-        type="submit"
-        variant="outline-secondary"
-        className="text-nowrap"
-        disabled={name.trim() === '' || saving}
-      >
-        {saving ? <Spinner size="sm" role="status" aria-label="Saving" /> : 'New cue'}
-      </Button>
-    </Form>
-  );
-}

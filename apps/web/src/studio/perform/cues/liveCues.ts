@@ -47,6 +47,11 @@ export class LiveCues {
     this.update();
   }
 
+  /** All keys are let go. */
+  releaseAll(): void {
+    for (const id of this.state.getState().active) this.release(id);
+  }
+
   /** Ends all at once. */
   clear(): void {
     this.keyboard.finish(now());

@@ -17,6 +17,18 @@ const STATUS = {
   lost: 'No face is seen: the character rests until it is back.',
 } as const;
 
+const TAUGHT = [
+  {
+    what: 'rest',
+    label: 'Set rest',
+    title: 'Hold still: what is seen in a moment counts as rest (Shift R)',
+  },
+  {
+    what: 'range',
+    label: 'Learn range',
+    title: 'Move as far as you will for half a minute: that is then all of the way',
+  },
+] as const;
 const HINTS = {
   off: 'no camera is chosen.',
   starting: 'the camera has not begun yet.',
@@ -38,11 +50,11 @@ export function FaceCard({
   const { status, problem, values, settings, teaching } = useStore(session.state);
   const pad = useRef(new FacePad());
   const [device, setDevice] = useState('');
+  // Another session, of a character that was changed meanwhile, goes on with the same camera.
+  useEffect(() => void session.use(deviceOf(device, pad.current)), [session, device]);
   const choose = (id: string) => {
     setDevice(id);
-    const chosen = deviceOf(id, pad.current);
-    void session.use(chosen);
-    if (!chosen) onOff();
+    if (id === '') onOff();
   };
   useEffect(() => {
     onHint(HINTS[status]);
@@ -63,8 +75,7 @@ export function FaceCard({
         <optgroup label="Simulated camera">
           {ACTINGS.map((acting) => (
             <option key={acting} value={`simulated ${acting}`}>
-              Somebody who {acting === 'calm' || acting === 'lively' ? 'is ' : ''}
-              {ACTING_NAMES[acting]}
+              Somebody who {ACTING_NAMES[acting]}
             </option>
           ))}
         </optgroup>
@@ -77,26 +88,19 @@ export function FaceCard({
       </div>
       {device === 'pad' && <PadFields pad={pad.current} />}
       <div className="d-flex gap-2 mb-2">
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          className="flex-fill"
-          disabled={!live}
-          title="Hold still: what is seen in a moment counts as rest (Shift R)"
-          onClick={() => session.teach('rest')}
-        >
-          {teaching?.what === 'rest' ? 'Leave it' : 'Set rest'}
-        </Button>
-        <Button
-          size="sm"
-          variant="outline-secondary"
-          className="flex-fill"
-          disabled={!live}
-          title="Move as far as you will for half a minute: that is then all of the way"
-          onClick={() => session.teach('range')}
-        >
-          {teaching?.what === 'range' ? 'Leave it' : 'Learn range'}
-        </Button>
+        {TAUGHT.map(({ what, label, title }) => (
+          <Button
+            key={what}
+            size="sm"
+            variant="outline-secondary"
+            className="flex-fill"
+            disabled={!live}
+            title={title}
+            onClick={() => session.teach(what)}
+          >
+            {teaching?.what === what ? 'Leave it' : label}
+          </Button>
+        ))}
       </div>
       <Form.Check
         type="switch"
