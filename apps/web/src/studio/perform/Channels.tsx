@@ -14,6 +14,10 @@ import { modesOf, usePasses, type PassKind } from './passes';
 /** What is not performed by a slider: the mouth follows the voice, and what sways swings by itself. */
 const BY_ITSELF = /^(mouth|sway)\./;
 
+/** Why a face moves nothing. */
+const NOTHING_FOLLOWS = 'nothing of it goes along with a face.';
+const NOTHING_HEEDED = 'every channel plays back or is off.';
+
 interface ChannelsProps {
   readonly member: string;
   readonly own: MovedProgram;
@@ -32,7 +36,13 @@ function FaceChannelsOf({ member, own }: Omit<ChannelsProps, 'pass'>) {
   const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''))!;
   const { session, targets } = useFaceFeed(performing, character, own.controls);
   const nameOf = useMemberNames();
-  const onHint = useCallback((hint: string | null) => performing.setHint(hint), [performing]);
+  const modes = usePasses((state) => modesOf(state, member, 'face'));
+  const heeded = targets.some((target) => (modes[target] ?? 'recorded') === 'recorded');
+  const still = targets.length === 0 ? NOTHING_FOLLOWS : heeded ? null : NOTHING_HEEDED;
+  const onHint = useCallback(
+    (hint: string | null) => performing.setHint(hint && (still ?? hint)),
+    [performing, still],
+  );
   return (
     <>
       <FaceCard session={session} onOff={() => performing.letGo(targets)} onHint={onHint} />

@@ -58,6 +58,18 @@ describe('PerformPanel', () => {
     click('off');
     expect(open.performing.modeOf('gaze/x')).toBe('recorded');
   });
+  it('says why a face moves nothing', () => {
+    const { open } = opened();
+    const hint = () => open.performing.state.getState().hint;
+    fireEvent.click(screen.getByRole('button', { name: 'Face' }));
+    expect(hint()).toBe('no camera is chosen.');
+    for (const sign of screen.getAllByRole('button', { name: /: will be recorded$/ })) {
+      fireEvent.click(sign);
+    }
+    expect(hint()).toBe('every channel plays back or is off.');
+    fireEvent.click(screen.getByRole('button', { name: 'Hands' }));
+    expect(hint()).toBe('drag a part.');
+  });
   it('turns a channel of a take down, smooths and delays it', () => {
     const { take: now, again } = opened();
     fireEvent.click(screen.getByLabelText('Channels of Take 1'));

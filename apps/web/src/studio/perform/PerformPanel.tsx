@@ -150,21 +150,26 @@ function MemberPanel({ member }: { member: string }) {
               variant={one === pass ? 'secondary' : 'outline-secondary'}
               aria-pressed={one === pass}
               disabled={phase !== 'idle'}
-              onClick={() => setPass(one)}
+              onClick={() => {
+                setPass(one);
+                setNotice(null);
+              }}
             >
               {PASS_NAMES[one]}
             </Button>
           ))}
         </ButtonGroup>
       )}
-      <Form.Check
-        type="switch"
-        id="performing stays"
-        className="small mb-1"
-        label="What is let go stays"
-        checked={stays}
-        onChange={({ target }) => performing.setStays(target.checked)}
-      />
+      {pass === 'hands' && (
+        <Form.Check
+          type="switch"
+          id="performing stays"
+          className="small mb-1"
+          label="What is let go stays"
+          checked={stays}
+          onChange={({ target }) => performing.setStays(target.checked)}
+        />
+      )}
       {own && <Channels key={pass} {...{ member, own, pass }} />}
       <h2 className="h6 mt-3">Takes</h2>
       {actions.takes.length === 0 && (
