@@ -59,6 +59,11 @@ function FaceChannelsOf({ member, own }: Omit<ChannelsProps, 'pass'>) {
 
 function HandChannels({ member, own }: Omit<ChannelsProps, 'pass'>) {
   const nameOf = useMemberNames();
+  const { performing } = useOpenScene();
+  useEffect(() => {
+    performing.setHint(member === STAGE ? 'move a slider.' : null);
+    return () => performing.setHint(null);
+  }, [performing, member]);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const targets = useMemo(() => {
     const all = targetsOf(own.controls).filter((target) => !BY_ITSELF.test(target));

@@ -70,6 +70,16 @@ describe('PerformPanel', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Hands' }));
     expect(hint()).toBe('drag a part.');
   });
+  it('performs the light of the stage, of which parts can’t be dragged', () => {
+    const { open, store } = opened();
+    act(() => store.getState().chooseStage());
+    const { state } = open.performing;
+    expect([state.getState().member, state.getState().hint]).toEqual(['stage', 'move a slider.']);
+    fireEvent.change(screen.getByRole('slider', { name: 'Light of the stage' }), {
+      target: { value: '-0.5' },
+    });
+    expect(state.getState().moved.get('stage.light')).toBeCloseTo(-0.5);
+  });
   it('turns a channel of a take down, smooths and delays it', () => {
     const { take: now, again } = opened();
     fireEvent.click(screen.getByLabelText('Channels of Take 1'));

@@ -128,13 +128,12 @@ function MemberPanel({ member }: { member: string }) {
         <Form.Select
           size="sm"
           aria-label="Which stretch"
+          title="From the playhead to the end, or the loop, of which every round is a take"
           value={inLoop && (loop || phase !== 'idle') ? 'loop' : 'on'}
           onChange={({ target }) => setInLoop(target.value === 'loop')}
         >
-          <option value="on">From here on</option>
-          {(loop || (inLoop && phase !== 'idle')) && (
-            <option value="loop">The loop, round after round</option>
-          )}
+          <option value="on">From here</option>
+          {(loop || (inLoop && phase !== 'idle')) && <option value="loop">The loop</option>}
         </Form.Select>
       </div>
       {notice && (

@@ -2,7 +2,7 @@ import { Form } from 'react-bootstrap';
 import { castOf, STAGE } from '@cruvo/core/scene';
 import { useOpenScene, useScene } from '../SceneContext';
 
-const THE_STAGE = 'The stage';
+const THE_STAGE = 'the stage';
 
 /** What people call members of the cast. */
 export function useMemberNames(): (id: string) => string {
@@ -45,7 +45,7 @@ export function MemberSelect({
           {nameOf(id)}
         </option>
       ))}
-      {withStage && <option value={STAGE}>{THE_STAGE}</option>}
+      {withStage && <option value={STAGE}>The stage</option>}
     </Form.Select>
   );
 }

@@ -4,6 +4,7 @@ import { takeHold, type Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { partAt } from '../../character/stage/partAt';
 import { useOpenScene, useProgram } from '../SceneContext';
+import { useMemberNames } from '../scene/MemberSelect';
 import type { CanvasBox } from './useCanvasBox';
 import { usePointOnStage } from './usePointOnStage';
 
@@ -48,7 +49,8 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
     },
     { pointer: { keys: false } },
   );
-  const name = own ? (own.member.name ?? own.character.name) : 'Nobody';
+  const nameOf = useMemberNames();
+  const name = member === null ? 'nobody' : nameOf(member);
   return (
     <>
       <svg

@@ -6,7 +6,7 @@ export function FacePicture({ values, seen }: { values: FaceValues; seen: boolea
   const eye = (side: -1 | 1) => {
     const name = side < 0 ? 'right' : 'left';
     const [lid, brow] = [values[`${name} lid`], values[`${name} brow`]];
-    const [cx, cy] = [side * 13 + 9 * turn, -6 + 7 * nod];
+    const [cx, cy] = [side * 13 + 13 * turn, -6 + 7 * nod];
     const open = Math.max(0.6, 5.5 * (1 - lid));
     return (
       <g key={side}>
@@ -24,7 +24,7 @@ export function FacePicture({ values, seen }: { values: FaceValues; seen: boolea
     );
   };
   const wide = 9 + 5 * Math.max(values.smile, values['mouth wide']) - 5 * values.pout;
-  const [mx, my] = [8 * turn, 15 + 7 * nod];
+  const [mx, my] = [12 * turn, 15 + 7 * nod];
   const corner = my - 4 * values.smile;
   const [upper, lower] = [my + 1.5, my + 3 + 16 * Math.max(0, values['mouth open'])];
   const move = `translate(${6 * x} ${5 * y}) rotate(${22 * tilt})`;
@@ -39,7 +39,7 @@ export function FacePicture({ values, seen }: { values: FaceValues; seen: boolea
         <ellipse className="head" cx={2 * turn} cy={2 * nod} rx={30} ry={36} />
         {eye(-1)}
         {eye(1)}
-        <path className="line" d={`M${11 * turn} ${3 + 8 * nod}v4`} />
+        <path className="line" d={`M${17 * turn} ${3 + 8 * nod}v4`} />
         <path
           className="mouth"
           d={`M${mx - wide} ${corner}Q${mx} ${upper} ${mx + wide} ${corner}Q${mx} ${lower} ${mx - wide} ${corner}Z`}
