@@ -167,7 +167,9 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await expect(page.locator('.readout.posing')).toHaveText(/^Head \w+ -?\d/);
   await page.mouse.up();
   await page.keyboard.press('p');
-  await expect(page.locator('.mover-head')).toHaveText(['Lean', /^Head /]);
+  // How far down the head is dragged depends on the size of the stage: one of its controls, or two.
+  await expect(page.locator('.mover-head').nth(0)).toHaveText('Lean');
+  await expect(page.locator('.mover-head').nth(1)).toHaveText(/^Head /);
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
   await smallFilm(page);
 });

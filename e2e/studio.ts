@@ -170,8 +170,12 @@ export async function smallFilm(page: Page): Promise<Locator> {
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('320');
   await page.getByLabel('Height').fill('180');
+  const ordered = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && response.url().endsWith('/api/films'),
+  );
   await page.getByRole('button', { name: 'Make the film' }).click();
-  const film = page.getByRole('article', { name: /^Film of / });
+  const { id } = (await (await ordered).json()) as { id: string };
+  const film = page.locator('article.film', { has: page.locator(`video[src*="${id}"]`) });
   await expect(film).toHaveAccessibleName(/done$/, { timeout: 60_000 });
   return film;
 }

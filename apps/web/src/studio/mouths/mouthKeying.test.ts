@@ -33,7 +33,11 @@ function playing() {
     pictures.splice(0).forEach((paint) => paint());
   };
   const shown = () => drawingsIn(program().members[0]!.lines, { from: 0, to: 24 }, '24');
-  return { store, state, goTo, shown, keying };
+  /** The playhead goes on, but no picture is painted. */
+  const drop = (to: number) => {
+    frame = to;
+  };
+  return { store, state, goTo, drop, shown, keying };
 }
 const changes = (before: readonly unknown[], after: readonly unknown[]) =>
   after.flatMap((drawing, frame) => (drawing === before[frame] ? [] : [[frame, drawing]]));
@@ -57,6 +61,17 @@ it('a press lays a mouth that goes on until the next press, and until playing st
   // All of it is one step.
   store.history.undo();
   expect(shown()).toEqual(before);
+});
+
+it('a mouth reaches the next press where pictures were dropped', () => {
+  const { keying, goTo, drop, shown } = playing();
+  const before = shown();
+  goTo(4);
+  keying.press('member', 'open');
+  drop(8);
+  keying.press('member', 'closed');
+  goTo(9);
+  expect(changes(before, shown())).toEqual([4, 5, 6, 7].map((frame) => [frame, 'open']));
 });
 
 it('what was laid ends where a loop begins again', () => {

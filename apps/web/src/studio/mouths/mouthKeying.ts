@@ -36,7 +36,10 @@ export class MouthKeying {
   /** Begins a mouth of a member at the playhead. */
   press(member: string, drawing: string): void {
     const from = this.frame();
-    if (!this.unfollow) {
+    if (this.unfollow) {
+      // Pictures may have been dropped since it last grew.
+      this.grow();
+    } else {
       this.store.history.begin();
       this.unfollow = followPlayhead(this.transport, () => this.grow());
     }
