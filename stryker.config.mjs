@@ -20,7 +20,7 @@ export default {
   mutate: [...sources, '!**/*.test.ts', '!**/*.test.tsx'],
   ignorePatterns: ['.data', '.git', 'demo', 'training', 'dist', 'test-results', 'docs/screenshots'],
   tempDirName: `.data/mutants/${area}`,
-  reporters: ['clear-text', 'json'],
+  reporters: ['progress-append-only', 'clear-text', 'json'],
   clearTextReporter: { allowColor: false, reportTests: false, logTests: false },
   // Long enough that a test on a machine that is busy with other things isn't taken for one that never ends.
   timeoutMS: 20_000,

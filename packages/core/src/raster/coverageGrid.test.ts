@@ -49,30 +49,23 @@ const square = (left: number, top: number, side: number) => [
   ...[left, top, left + side, top, left + side, top + side, left, top + side],
 ];
 
-/** How often a polygon winds around a point. */
-function windings(polygon: readonly number[], x: number, y: number): number {
-  let count = 0;
-  for (let at = 0; at < polygon.length; at += 2) {
-    const next = (at + 2) % polygon.length;
-    const [x1, y1, x2, y2] = [
-      ...[polygon[at]!, polygon[at + 1]!],
-      ...[polygon[next]!, polygon[next + 1]!],
-    ] as [number, number, number, number];
-    if (y1 <= y === y2 <= y) continue;
-    if (x1 + ((y - y1) / (y2 - y1)) * (x2 - x1) < x) count += y2 > y1 ? 1 : -1;
-  }
-  return count;
-}
+const ROWS = 32;
 
-/** The opacity of a pixel by looking at many points of it. */
-function sampled(polygon: readonly number[], x: number, y: number): number {
-  const across = 24;
+/** The opacity of a pixel by how much of many lines across it lies inside a triangle. */
+function sampled(triangle: readonly number[], x: number, y: number): number {
   let inside = 0;
-  for (let at = 0; at < across * across; at++) {
-    const [u, v] = [((at % across) + 0.5) / across, (Math.floor(at / across) + 0.5) / across];
-    if (windings(polygon, x + u, y + v) !== 0) inside++;
+  for (let row = 0; row < ROWS; row++) {
+    const line = y + (row + 0.5) / ROWS;
+    const crossings: number[] = [];
+    for (let at = 0; at < 6; at += 2) {
+      const [x1, y1] = [triangle[at]!, triangle[at + 1]!];
+      const [x2, y2] = [triangle[(at + 2) % 6]!, triangle[(at + 3) % 6]!];
+      if (y1 <= line !== y2 <= line) crossings.push(x1 + ((line - y1) / (y2 - y1)) * (x2 - x1));
+    }
+    const [from, to] = [Math.min(...crossings), Math.max(...crossings)];
+    inside += Math.max(0, Math.min(x + 1, to) - Math.max(x, from));
   }
-  return (255 * inside) / across ** 2;
+  return (255 * inside) / ROWS;
 }
 
 /** In hundredths of a pixel: doubles of any kind would nearly all be next to nothing. */

@@ -72,7 +72,7 @@ describe('static runs', () => {
     const { memory, runs, layOver } = opened();
     layOver(1, box(0, 0, 10, 10), 1);
     const bytes = memory.buffer.byteLength;
-    for (let turn = 0; turn < 40; turn++) {
+    for (let turn = 0; turn < 8; turn++) {
       runs.clear();
       expect(layOver(1, box(0, 0, 10, 10), 2).tiles).toHaveLength(1);
     }
