@@ -85,6 +85,7 @@ export async function performedBulletin(
       cue,
       start: toFlicks(start),
       length: toFlicks(length),
+      hook: null,
     };
   });
   return {

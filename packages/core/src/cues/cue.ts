@@ -23,7 +23,27 @@ export type CueAction =
   /** Shows one of the mouth's drawings, mostly an expression. */
   | { readonly kind: 'mouth'; readonly drawing: string }
   /** Lets a reaction count that is muted otherwise. */
-  | { readonly kind: 'reaction'; readonly reaction: string };
+  | { readonly kind: 'reaction'; readonly reaction: string }
+  | CueFlip;
+
+/** A run of drawings, one after the other. */
+export interface CueFlip {
+  readonly kind: 'flip';
+  /** Id of the control that chooses the drawing. */
+  readonly control: string;
+  /** Options of that control, in the order in which they are seen. */
+  readonly drawings: readonly string[];
+  /** How many are seen in a second. */
+  readonly rate: number;
+  /** Once, again and again while the cue lasts, or once over all of the time that the cue lasts. */
+  readonly runs: (typeof FLIP_RUNS)[number];
+}
+
+export const FLIP_RUNS = ['once', 'again', 'stretched'] as const;
+
+/** What becomes of other cues while one lasts: they stay, they don't count meanwhile, or they end when it begins. */
+export const CUE_OTHERS = ['stay', 'pause', 'end'] as const;
+export type CueOthers = (typeof CUE_OTHERS)[number];
 
 /** Something that a character does when it is fired, by a key or on the timeline. */
 export interface Cue extends OrderedRecord {
@@ -39,6 +59,17 @@ export interface Cue extends OrderedRecord {
   readonly easeOut: Flicks;
   /** Of cues of one group only one is on at a time; empty: it is on beside all others. */
   readonly group: string;
+  readonly others: CueOthers;
+}
+
+/** A word of a line that something goes along with, also in another recording of it. */
+export interface WordHook {
+  readonly line: string;
+  /** The place of the word among those of the line, from 0, and how it is written. */
+  readonly word: number;
+  readonly text: string;
+  /** How long after the word begins; below 0 before it. */
+  readonly after: Flicks;
 }
 
 /** A cue laid down in a scene. */
@@ -47,7 +78,9 @@ export interface CueClip {
   readonly member: string;
   /** Id of a cue of the member's character. */
   readonly cue: string;
+  /** Where it begins to come, while no word says so. */
   readonly start: Flicks;
+  readonly hook: WordHook | null;
   /** From when it begins to come until it begins to go. */
   readonly length: Flicks;
 }
@@ -70,6 +103,12 @@ export const ACTION_SCHEMAS: Readonly<Record<CueAction['kind'], Schema>> = {
   move: object({ move: string().required() }),
   mouth: object({ drawing: string().required() }),
   reaction: object({ reaction: string().required() }),
+  flip: object({
+    control: string().defined().max(400),
+    drawings: array(string().required().max(400)).required().max(200),
+    rate: number().required().min(0.5).max(60),
+    runs: string().required().oneOf(FLIP_RUNS),
+  }),
 };
 
 const kindSchema = () =>
@@ -98,6 +137,7 @@ export const cueSchema = object({
   lasts: flicksSchema().positive(),
   ...{ easeIn: flicksSchema(), easeOut: flicksSchema() },
   group: string().defined().max(100),
+  others: string<CueOthers>().required().oneOf(CUE_OTHERS),
 }) as unknown as Schema<Cue>;
 
 /** Whether a key can fire a cue: a letter or a digit of any script, in lower case. */
@@ -105,7 +145,15 @@ export function isCueKey(key: string): boolean {
   return /^[\p{L}\p{N}]$/u.test(key) && key === key.toLowerCase();
 }
 
+export const wordHookSchema = object({
+  line: string().required(),
+  word: number().required().integer().min(0),
+  text: string().defined().max(200),
+  after: number().required().integer(),
+});
+
 export const cueClipSchema = object({
   ...{ id: string().required(), member: string().required(), cue: string().required() },
+  hook: wordHookSchema.nullable().defined(),
   ...{ start: flicksSchema(), length: flicksSchema().positive() },
 }) as unknown as Schema<CueClip>;

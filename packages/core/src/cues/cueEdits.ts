@@ -7,6 +7,7 @@ const SECOND: Flicks = FLICKS_PER_SECOND;
 export function newCue(id: string, name: string, key: string | null): Omit<Cue, 'order'> {
   return {
     ...{ id, name, key, action: { kind: 'pose', targets: [] }, mode: 'held', group: '' },
+    others: 'stay',
     ...{ lasts: SECOND, easeIn: SECOND / 10, easeOut: SECOND / 5 },
   };
 }

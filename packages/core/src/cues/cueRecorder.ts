@@ -1,5 +1,6 @@
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import type { Cue } from './cue';
+import { endsOther } from './cueTimes';
 
 /** A cue that was fired while a pass was recorded, and for how long it was on, from the beginning of the pass. */
 export interface FiredCue {
@@ -30,7 +31,7 @@ export class CueKeyboard {
       if (cue.mode === 'latched') return;
     }
     for (const { cue: other } of this.active) {
-      if (cue.group !== '' && other.group === cue.group) this.end(other.id, time);
+      if (endsOther(cue, other)) this.end(other.id, time);
     }
     this.on.set(cue.id, { cue, since: time });
   }

@@ -10,12 +10,15 @@ const cue = (id: string, change: Partial<Cue> = {}): Cue => ({
   ...change,
 });
 const clip = (id: string, of: string, start: number, length: number): CueClip => {
-  return { id, member: 'una', cue: of, start: toFlicks(start), length: toFlicks(length) };
+  return {
+    ...{ id, member: 'una', cue: of, start: toFlicks(start), length: toFlicks(length) },
+    hook: null,
+  };
 };
 const table = <Item extends { id: string }>(...items: Item[]) =>
   Object.fromEntries(items.map((item) => [item.id, item]));
 const ends = (clips: CueClip[], ...cues: Cue[]) =>
-  cueSpans(table(...clips), 'una', table(...cues)).map(({ clip: { id }, end }) => [
+  cueSpans(table(...clips), 'una', table(...cues), () => null).map(({ clip: { id }, end }) => [
     id,
     end / toFlicks(1),
   ]);
@@ -53,7 +56,7 @@ describe('cues that are laid down', () => {
     );
   });
   it('tell from when on they differ', () => {
-    const spans = (...clips: CueClip[]) => cueSpans(table(...clips), 'una', known);
+    const spans = (...clips: CueClip[]) => cueSpans(table(...clips), 'una', known, () => null);
     const known = table(cue('wave', { group: 'arms' }));
     const [a, b] = [clip('a', 'wave', 1, 1), clip('b', 'wave', 3, 1)];
     expect(cuesChangedFrom(spans(a, b), spans(a, b))).toBe(Infinity);

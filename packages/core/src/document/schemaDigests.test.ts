@@ -12,7 +12,7 @@ import { swaySchema } from '../character/sway/sway';
 import { Digest } from '../frame';
 import { INSIDE_SCHEMAS } from '../mouth/kinds/cutMouth';
 import { EASING_SCHEMAS, keyTrackSchema } from '../keys/keyTrack';
-import { ACTION_SCHEMAS, cueClipSchema, cueSchema } from '../cues';
+import { ACTION_SCHEMAS, cueClipSchema, cueSchema, wordHookSchema } from '../cues';
 import { moveSchema, placedMoveSchema } from '../keys/move';
 import { followersSchema, MOUTH_SCHEMAS } from '../mouth/mouthRig';
 import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
@@ -38,7 +38,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
-    ...[takeClipSchema, takeChannelSchema, cueClipSchema],
+    ...[takeClipSchema, takeChannelSchema, cueClipSchema, wordHookSchema],
     ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],
   ],
   character: [

@@ -4,10 +4,14 @@ import { MOST_CHANNELS } from './recording';
 
 /** How one channel of a take is played. */
 export interface TakeChannel {
-  /** As in RecordedChannel. */
+  /** What it moves, as a reaction names it: what was moved when it was recorded, or something else. */
   readonly control: string;
+  /** The channel of the recording that is played. */
+  readonly recorded: string;
   /** How much of it, counted from rest: 0 leaves the control at rest, 1 is what was performed; below 0 the other way. */
   readonly strength: number;
+  /** What is added to it: a share of the way from rest to the control's limit; below 0 to the other side. */
+  readonly offset: number;
   /** By how much later it is played; below 0 earlier. */
   readonly delay: Flicks;
   /** Over how long it is smoothed. */
@@ -41,6 +45,7 @@ export interface TakeClip {
 }
 
 export const TAKE_STRENGTH = { least: -3, most: 3 } as const;
+export const TAKE_OFFSET = { least: -1, most: 1 } as const;
 export const TAKE_SPEED = { least: 0.1, most: 10 } as const;
 /** Most takes of a scene. */
 export const MOST_TAKE_CLIPS = 2000;
@@ -49,8 +54,9 @@ const between = ({ least, most }: { least: number; most: number }) =>
   number().required().min(least).max(most);
 
 export const takeChannelSchema = object({
-  control: string().required().max(400),
+  ...{ control: string().required().max(400), recorded: string().required().max(400) },
   strength: between(TAKE_STRENGTH),
+  offset: between(TAKE_OFFSET),
   delay: number().required().integer(),
   smoothing: flicksSchema(),
   muted: boolean().required(),

@@ -33,7 +33,10 @@ export function takeOf(
     ...{ id, member, name, recording, start, length },
     ...{ offset: 0, speed: 1, fadeIn: fade, fadeOut: fade, held: false, muted: false },
     channels: channels.map(({ control }): TakeChannel => {
-      return { control, strength: 1, delay: 0, smoothing: 0, muted: false };
+      return {
+        ...{ control, recorded: control, strength: 1, offset: 0 },
+        ...{ delay: 0, smoothing: 0, muted: false },
+      };
     }),
   };
 }

@@ -1,5 +1,5 @@
 import type { Character } from '../character/character';
-import { cueSpans } from '../cues';
+import { cueSpans, type WordTime } from '../cues';
 import { movesOf } from '../keys';
 import { takesOf, type PassRecording } from '../passes';
 import { inOrder } from '../records';
@@ -15,6 +15,7 @@ import { reuse, type Memo } from './memo';
 import { placedVoices } from './placedVoices';
 import type { SignalScene } from './signalCurves';
 import { compileStage, type StageProgram } from './stageProgram';
+import { wordTimes } from './wordTimes';
 
 /** A scene with all that it refers to. */
 export interface SceneMaterial {
@@ -67,12 +68,13 @@ export function compile(
   const spoken = new Map(cast.map(({ member }): [string, LineProgram[]] => [member.id, []]));
   for (const line of lines.values()) spoken.get(speakerOf(scene, line.line))?.push(line);
   const signals = signalScene(material, before?.signals);
+  const timeOfWord = wordTimes(scene, material.tracks);
   const memos = new Map(
     cast.map(({ member, character }) => {
       const rows = inOrder(scene.rows).filter(({ target }) => target === member.id);
       const own = spoken.get(member.id)!;
       const known = before?.memos.get(member.id);
-      const moving = movingOf(material, member.id, signals.value, character);
+      const moving = movingOf(material, member.id, signals.value, character, timeOfWord);
       const inputs = [member, character, scene.length, ...rows, ...own, ...inputsOf(moving)];
       return [
         member.id,
@@ -84,7 +86,7 @@ export function compile(
   );
   const members = [...memos.values()].map(({ value }) => value);
   const { tracks, typefaces = NO_TYPEFACES } = material;
-  const onStage = movingOf(material, STAGE, signals.value, null);
+  const onStage = movingOf(material, STAGE, signals.value, null, timeOfWord);
   return {
     scene,
     members,
@@ -104,6 +106,7 @@ function movingOf(
   id: string,
   signals: SignalScene,
   character: Character | null,
+  timeOfWord: WordTime,
 ): Moving {
   const isOwn = ({ member }: { readonly member: string }) => member === id;
   return {
@@ -114,7 +117,7 @@ function movingOf(
     scene: signals,
     moves: movesOf(scene.moves, id),
     keys: Object.values(scene.keys).filter(isOwn),
-    cues: character ? cueSpans(scene.cues, id, character.cues) : [],
+    cues: character ? cueSpans(scene.cues, id, character.cues, timeOfWord) : [],
     takes: takesOf(scene.takes, id).map((take) => {
       return { take, recording: recordings.get(take.recording) ?? null };
     }),
@@ -124,7 +127,7 @@ function movingOf(
 /** All that the movement depends on. */
 function inputsOf({ own, scene, moves, keys, takes, cues }: Moving): readonly unknown[] {
   const played = takes.flatMap(({ take, recording }) => [take, recording]);
-  const fired = cues.flatMap(({ clip, cue, end }) => [clip, cue, end]);
+  const fired = cues.flatMap(({ clip, cue, start, end }) => [clip, cue, start, end]);
   return [...own, ...(own.length > 0 ? [scene] : []), ...keys, ...moves, ...played, ...fired];
 }
 

@@ -1,9 +1,9 @@
-import type { CueAction, CueSpan } from '../cues';
-import { shareOfCue } from '../cues';
+import type { CueAction, CueFlip, CueSpan } from '../cues';
+import { shareBeside, shareOfCue } from '../cues';
 import type { ControlSet, ControlSource, ControlValues } from '../controls';
 import { keyValueAt, type Move } from '../keys';
 import type { Records } from '../records';
-import type { Flicks } from '../time';
+import { toSeconds, type Flicks } from '../time';
 import type { ReactionProgram } from './reactionPrograms';
 import { placeOfTarget, valueOfShare } from './targets';
 
@@ -17,7 +17,7 @@ export interface CueMaterial {
 /** What a cue writes, a time after it was fired; the time of the scene is for what goes on by itself. */
 interface CueEffect {
   readonly slots: readonly number[];
-  readonly write: (since: Flicks, time: Flicks, values: ControlValues) => number;
+  readonly write: (since: Flicks, time: Flicks, values: ControlValues, lasts: Flicks) => number;
 }
 
 /** Cues that are laid down, as what moves controls. @param spans the earlier ones first: a later one lies over it */
@@ -25,17 +25,26 @@ export function cueSources(
   spans: readonly CueSpan[],
   material: CueMaterial,
 ): readonly ControlSource[] {
-  return spans.flatMap(({ clip, cue, end }) => {
-    const share = (time: Flicks) => shareOfCue(cue, clip.start, end, time);
-    return cueSource(cue, material, (time) => ({ since: time - clip.start, share: share(time) }), {
+  return spans.flatMap((span) => {
+    const { clip, cue, start, end } = span;
+    const clock: CueClock = (time) => {
+      const own = shareOfCue(cue, start, end, time);
+      const share = own > 0 ? own * shareBeside(span, spans, time) : 0;
+      return { since: time - start, share, lasts: end - start };
+    };
+    return cueSource(cue, material, clock, {
       origin: { kind: 'cue', id: clip.id },
       layer: 'takes',
     });
   });
 }
 
-/** When a cue was fired, and how much of it counts. */
-export type CueClock = (time: Flicks) => { readonly since: Flicks; readonly share: number };
+/** When a cue was fired, how much of it counts, and how long it lasts. */
+export type CueClock = (time: Flicks) => {
+  readonly since: Flicks;
+  readonly share: number;
+  readonly lasts: Flicks;
+};
 
 /** A cue as what moves controls; nothing where what it moves is not there. */
 export function cueSource(
@@ -47,8 +56,8 @@ export function cueSource(
   return effectsOf(action, material).map(({ slots, write }) => ({
     ...{ name, muted: false, mix: 'replace' as const, weight: 1, slots, ...place },
     sample: (time, values) => {
-      const { since, share } = clock(time);
-      return share === 0 ? 0 : share * write(Math.max(0, since), time, values);
+      const { since, share, lasts } = clock(time);
+      return share === 0 ? 0 : share * write(Math.max(0, since), time, values, lasts);
     },
   }));
 }
@@ -85,12 +94,35 @@ function effectsOf(action: CueAction, material: CueMaterial): CueEffect[] {
         ];
       });
     }
+    case 'flip':
+      return flipEffects(action, controls);
     case 'reaction': {
       const found = reactions.find(({ reaction }) => reaction.id === action.reaction);
       const source = found?.source;
       return source ? [{ slots: source.slots, write: addedTo(controls, source) }] : [];
     }
   }
+}
+
+/** A run of drawings; where they are seen once, what lies below is seen again after them. */
+function flipEffects({ control: id, drawings, rate, runs }: CueFlip, controls: ControlSet) {
+  const [control, slot] = [controls.get(id), controls.slots.get(id)];
+  if (control?.kind !== 'choice' || slot === undefined) return [];
+  const options = drawings.map((drawing) => control.options.indexOf(drawing));
+  const shown = options.filter((option) => option >= 0);
+  if (shown.length === 0) return [];
+  const effect: CueEffect = {
+    slots: [slot],
+    write: (since, _time, values, lasts) => {
+      const passed =
+        runs === 'stretched' ? (shown.length * since) / lasts : rate * toSeconds(since);
+      const at = runs === 'again' ? Math.floor(passed) % shown.length : Math.floor(passed);
+      if (at >= shown.length) return 0;
+      values[slot] = shown[at]!;
+      return 1;
+    },
+  };
+  return [effect];
 }
 
 function constant(slot: number, value: number): CueEffect {

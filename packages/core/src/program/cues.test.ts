@@ -1,5 +1,5 @@
 import { bodyControlId } from '../character/controls';
-import { newCue, type Cue, type CueAction, type CueClip } from '../cues';
+import { cueAt, newCue, type Cue, type CueAction, type CueClip, type CueFlip } from '../cues';
 import { keptMove } from '../keys';
 import { emptyTrack, withKey } from '../keys';
 import { MEMBER, NOD, saidScene, valueAt } from '../testing/saidScene';
@@ -8,6 +8,7 @@ import { compile, type SceneMaterial } from './compile';
 import { changedFrom } from './changes';
 import { moverRows } from './moverRows';
 import { Player } from './player';
+import { wordNear } from './wordTimes';
 
 const TURN = bodyControlId('turn');
 const pose = (control: string, amount: number): CueAction => {
@@ -18,7 +19,10 @@ const cue = (id: string, action: CueAction, change: Partial<Cue> = {}): Cue => (
   ...change,
 });
 const clip = (id: string, of: string, start: number, length: number): CueClip => {
-  return { id, member: MEMBER, cue: of, start: toFlicks(start), length: toFlicks(length) };
+  return {
+    ...{ id, member: MEMBER, cue: of, start: toFlicks(start), length: toFlicks(length) },
+    hook: null,
+  };
 };
 const table = <Item extends { id: string }>(items: readonly Item[]) =>
   Object.fromEntries(items.map((item) => [item.id, item]));
@@ -50,6 +54,69 @@ describe('a cue that is laid down', () => {
       ],
     };
     expect(valueAt(cued([cue('look', action)], [clip('a', 'look', 1, 1)]), 1.5)).toBeCloseTo(-1);
+  });
+  it('lets others pause while it lasts, where it says so', () => {
+    const first = cue('look', pose(NOD, 0.5));
+    const clips = [clip('a', 'look', 1, 3), clip('b', 'glance', 2, 1)];
+    const of = (others: Cue['others']) =>
+      cued([first, cue('glance', pose(TURN, 1), { others })], clips);
+    const nods = (others: Cue['others']) =>
+      [1.5, 2.5, 3.5].map((time) => valueAt(of(others), time));
+    expect(nods('stay')).toEqual([1, 1, 1]);
+    expect(nods('pause')).toEqual([1, 0, 1]);
+    expect(nods('end')).toEqual([1, 0, 0]);
+  });
+  it('shows a run of drawings: once, again and again, or as long as it lasts', () => {
+    const flip = (runs: CueFlip['runs']) => {
+      const action: CueAction = {
+        ...{ kind: 'flip', control: 'mouth.drawing', drawings: ['open', 'gone', 'grin', 'open'] },
+        ...{ rate: 4, runs },
+      };
+      const program = compile(cued([cue('flap', action)], [clip('a', 'flap', 1, 1.5)]));
+      const { controls } = program.memos.get(MEMBER)!.value;
+      const control = controls.get('mouth.drawing');
+      const options = control?.kind === 'choice' ? control.options : [];
+      const slot = controls.slots.get('mouth.drawing')!;
+      const player = new Player(program);
+      return [1.1, 1.3, 1.6, 1.9, 2.2].map(
+        (time) => options[player.valuesAt(MEMBER, toFlicks(time))![slot]!],
+      );
+    };
+    const below = flip('once').at(-1)!;
+    expect(flip('once')).toEqual(['open', 'grin', 'open', below, below]);
+    expect(flip('again')).toEqual(['open', 'grin', 'open', 'open', 'grin']);
+    expect(flip('stretched')).toEqual(['open', 'open', 'grin', 'grin', 'open']);
+  });
+  it('goes along with its word, wherever its line and its voice put it', () => {
+    const said = saidScene({ muted: true });
+    const { scene, tracks } = said;
+    const line = scene.lines['said']!;
+    const word = { text: 'Fog', start: 0.7, end: 0.9 };
+    const words = [{ text: 'the', start: 0.5, end: 0.7 }, word];
+    const heard = { ...tracks.get(line.track!)!, words };
+    const base = { ...said, tracks: new Map([[line.track!, heard]]) };
+    const hook = {
+      line: line.id,
+      word: 4,
+      text: word.text.toUpperCase(),
+      after: toFlicks(0.1),
+    };
+    const hooked = { ...clip('a', 'look', 9, 0.5), hook };
+    const spans = (material: SceneMaterial) => compile(material).memos.get(MEMBER)!.value.cues;
+    const of = cued([cue('look', pose(NOD, 1))], [hooked], base);
+    const begins = toFlicks(word.start) + line.start - line.offset;
+    expect(spans(of)[0]).toMatchObject({ start: begins + toFlicks(0.1) });
+    const later = { ...line, start: line.start + toFlicks(1) };
+    const moved = { ...of, scene: { ...of.scene, lines: { ...of.scene.lines, [line.id]: later } } };
+    expect(spans(moved)[0]!.start).toBe(spans(of)[0]!.start + toFlicks(1));
+    // Where its word is gone it stays at its time.
+    const gone = { ...hooked, hook: { ...hook, text: 'elsewhere' } };
+    expect(spans({ ...of, scene: { ...of.scene, cues: { a: gone } } })[0]!.start).toBe(toFlicks(9));
+    // Dragged elsewhere, it still goes along.
+    expect(cueAt(spans(of)[0]!, begins)).toMatchObject({ start: begins, hook: { after: 0 } });
+    const [program] = compile(of).lines.values();
+    expect(wordNear([program!], begins + toFlicks(0.05))).toMatchObject({ text: word.text });
+    expect(wordNear([program!], toFlicks(1000))).toBeNull();
   });
   it('makes a move, again and again while it lasts', () => {
     const track = withKey(withKey(emptyTrack('k', MEMBER, NOD), 0, 0), toFlicks(0.5), 1);

@@ -75,7 +75,7 @@ export function moverRows(
   });
   const fired = withoutOverlaps(
     cues,
-    ({ clip }) => clip.start,
+    ({ start }) => start,
     ({ end }) => end,
   ).map((row, at): MoverRow => {
     return { kind: 'cues', id: `cues ${at}`, name: 'Cues', cues: row };

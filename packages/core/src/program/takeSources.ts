@@ -1,7 +1,7 @@
 import type { ControlSet, ControlSource } from '../controls';
 import { endOfTake, smoothReadingAt, type PassRecording, type TakeClip } from '../passes';
 import { toSeconds, type Flicks } from '../time';
-import { placeOfTarget } from './targets';
+import { placeOfTarget, valueOfShare } from './targets';
 
 /** A take with what was recorded. */
 export interface TakeProgram {
@@ -22,11 +22,12 @@ export function takeSources(
   return takes.flatMap(({ take, recording }) =>
     take.channels.flatMap((channel): ControlSource[] => {
       const place = placeOfTarget(controls, channel.control);
-      const recorded = recording?.channels.find(({ control }) => control === channel.control);
+      const recorded = recording?.channels.find(({ control }) => control === channel.recorded);
       if (!place || !recorded) return [];
       const { slot } = place;
-      const rest = controls.rest[slot]!;
       const { strength, delay, smoothing } = channel;
+      const rest = controls.rest[slot]!;
+      const from = valueOfShare(controls, place, channel.offset);
       const [seconds, late] = [toSeconds(smoothing), toSeconds(delay)];
       const first = toSeconds(take.offset);
       const muted = take.muted || channel.muted;
@@ -43,7 +44,7 @@ export function takeSources(
                 first + take.speed * toSeconds(played) - late,
                 seconds,
               );
-              values[slot] = rest + strength * (value - rest);
+              values[slot] = from + strength * (value - rest);
             }
             return share;
           },

@@ -1,10 +1,11 @@
-import { ChevronDown, ChevronRight } from 'lucide-react';
+import { ArrowLeftRight, ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { ControlSet } from '@cruvo/core/controls';
 import { endOfTake, type TakeClip } from '@cruvo/core/passes';
-import { labelOfTarget } from '@cruvo/core/program';
+import { labelOfTarget, takesBeside } from '@cruvo/core/program';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
+import { IconButton } from '../../shell/IconButton';
 import { MoreMenu } from '../../shell/MoreMenu';
 import { NameField } from '../../shell/NameField';
 import { MuteButton } from '../life/MuteButton';
@@ -26,6 +27,7 @@ export function TakeCard({
   const { transport } = useOpenScene();
   const [open, setOpen] = useState(false);
   const { id, name, start, muted, held } = take;
+  const beside = takesBeside(take, actions.takes).length > 0;
   const set = (fields: Partial<TakeClip>) => actions.change(id, fields);
   const Chevron = open ? ChevronDown : ChevronRight;
   return (
@@ -57,6 +59,13 @@ export function TakeCard({
         >
           {toSeconds(start).toFixed(1)}–{toSeconds(endOfTake(take)).toFixed(1)} s
         </button>
+        {beside && (
+          <IconButton
+            icon={ArrowLeftRight}
+            label={`Flip between ${name} and the others at its time`}
+            onClick={() => actions.flip(take)}
+          />
+        )}
         <MuteButton {...{ name, muted }} onChange={(next) => set({ muted: next })} />
         <MoreMenu
           name={name}
@@ -65,6 +74,14 @@ export function TakeCard({
             ['Split at the playhead', () => actions.split(take)],
             ['Begin at the playhead', () => actions.startHere(id)],
             ['Once more at the playhead', () => actions.copy(take)],
+            ['Mirror', () => actions.mirror(take)],
+            ['Turn into keys', () => actions.keep(take)],
+            ...actions
+              .othersFor(take)
+              .map(({ id: other, name: whose }): [string, () => void] => [
+                `Copy to ${whose}`,
+                () => actions.copyTo(take, other),
+              ]),
             ['Delete', () => actions.remove(id)],
           ]}
         />
@@ -90,6 +107,11 @@ export function TakeCard({
                   {...{ field: TAKE_FIELDS.strength, usual: 1, name: of('Strength') }}
                   value={channel.strength}
                   onChange={(strength) => change({ strength })}
+                />
+                <ShareSlider
+                  {...{ field: TAKE_FIELDS.offset, usual: 0, name: of('Further') }}
+                  value={channel.offset}
+                  onChange={(offset) => change({ offset })}
                 />
                 <ShareSlider
                   {...{ field: TAKE_FIELDS.smoothing, usual: 0, name: of('Smoothing') }}

@@ -10,17 +10,28 @@ import {
   type TakeChannel,
   type TakeClip,
 } from '@cruvo/core/passes';
+import {
+  mirroredTake,
+  movedBy,
+  placeOfTarget,
+  takeForOther,
+  takesBeside,
+  withKeysOfTake,
+} from '@cruvo/core/program';
 import { withoutRecord, withRecord, type Records } from '@cruvo/core/records';
 import { frameAt, frameStart, toFlicks } from '@cruvo/core/time';
 import { trackId } from '../../workers/analyseVoice';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import type { Pass } from './performing';
 import { withPass } from './withPass';
 
 /** The takes of a cast member, and what is done with them. */
 export function useTakes(member: string) {
-  const { store, transport, saver, keepRecording } = useOpenScene();
+  const { store, transport, saver, characters, keepRecording } = useOpenScene();
   const table = useScene(({ scene }) => scene.takes);
+  const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''));
+  const program = useProgram();
+  const own = movedBy(program, member);
   const change = useCallback(
     (next: (takes: Records<TakeClip>) => Records<TakeClip>) =>
       store.getState().edit((now) => ({ ...now, takes: next(now.takes) })),
@@ -55,6 +66,50 @@ export function useTakes(member: string) {
     /** Lays it down once more, at the playhead. */
     copy: (take: TakeClip) =>
       change((takes) => withTake(takes, { ...take, id: crypto.randomUUID(), start: now() })),
+    /** Performs it the other way round. */
+    mirror: (take: TakeClip) => {
+      if (!own || !character) return;
+      set(take.id, (one) => mirroredTake(one, character, own.controls));
+    },
+    /** Lets it alone count of those at its time, or all but it where it does. */
+    flip: (take: TakeClip) => {
+      const beside = new Set(takesBeside(take, takesOf(table, member)).map(({ id }) => id));
+      const alone = !take.muted && [...beside].every((id) => table[id]!.muted);
+      change((takes) =>
+        [take.id, ...beside].reduce(
+          (now, id) =>
+            withRecord(now, id, (one) => ({ ...one, muted: (id === take.id) === alone })),
+          takes,
+        ),
+      );
+    },
+    /** Makes keys of it, and mutes it: what was performed stays. */
+    keep: (take: TakeClip) => {
+      const performed = own?.takes.find((one) => one.take.id === take.id);
+      if (!own || !performed?.recording) return;
+      store.getState().edit((now) => ({
+        ...now,
+        keys: withKeysOfTake(now.keys, own.controls, performed, now.frameRate, () =>
+          crypto.randomUUID(),
+        ),
+        takes: withRecord(now.takes, take.id, (one) => ({ ...one, muted: true })),
+      }));
+    },
+    /** Others on the stage who have something that the take moves. */
+    othersFor: ({ channels }: TakeClip) =>
+      program.members
+        .filter(
+          ({ member: { id }, controls }) =>
+            id !== member && channels.some(({ control }) => placeOfTarget(controls, control)),
+        )
+        .map(({ member: { id }, character: { name } }) => ({ id, name })),
+    /** Has somebody else do it, at the same time. */
+    copyTo: (take: TakeClip, other: string) => {
+      const to = movedBy(program, other);
+      const copy =
+        own && to && takeForOther(take, own.controls, to.controls, other, crypto.randomUUID());
+      if (copy) change((takes) => withTake(takes, copy));
+    },
     /** Cuts it in two at the playhead. */
     split: (take: TakeClip) => {
       const [first, second] = splitTake(take, now(), crypto.randomUUID());

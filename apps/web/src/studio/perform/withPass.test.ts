@@ -21,7 +21,10 @@ it('a pass is laid down where it was performed: a take, and the cues that were f
   const [take] = Object.values(laid.takes);
   expect(take).toMatchObject({ member, name: 'Take 1', recording: hash, start: toFlicks(3) });
   expect(Object.values(laid.cues)).toEqual([
-    { id: 'id-0', member, cue: 'wink', start: toFlicks(3.5), length: toFlicks(1) },
+    {
+      ...{ id: 'id-0', member, cue: 'wink', start: toFlicks(3.5), length: toFlicks(1) },
+      hook: null,
+    },
   ]);
   const again = withPass(laid, { ...pass, cues: [] }, hash, () => 'other');
   expect(Object.values(again.takes).map(({ name }) => name)).toEqual(['Take 1', 'Take 2']);

@@ -17,7 +17,8 @@ export function withPass(
 ): Scene {
   const start = toFlicks(from);
   const fired = cues.map((one): CueClip => {
-    return { id: newId(), member, cue: one.cue, start: start + one.start, length: one.length };
+    const times = { start: start + one.start, length: one.length };
+    return { id: newId(), member, cue: one.cue, ...times, hook: null };
   });
   const name = `Take ${1 + takesOf(scene.takes, member).length}`;
   const takes =

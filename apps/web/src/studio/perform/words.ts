@@ -1,4 +1,4 @@
-import type { CueMode } from '@cruvo/core/cues';
+import type { CueFlip, CueMode, CueOthers } from '@cruvo/core/cues';
 import type { Acting } from '@cruvo/core/face';
 import type { PassKind } from './passes';
 import type { ChannelMode } from './performing';
@@ -13,6 +13,18 @@ export const MODE_OF_CUE: Readonly<Record<CueMode, string>> = {
   held: 'On while its key is held',
   latched: 'On until it is fired again',
   timed: 'On for a time',
+};
+
+export const OTHERS_OF_CUE: Readonly<Record<CueOthers, string>> = {
+  stay: 'Beside other cues',
+  pause: 'Others pause meanwhile',
+  end: 'Ends all others',
+};
+
+export const RUNS_OF_FLIP: Readonly<Record<CueFlip['runs'], string>> = {
+  once: 'Once',
+  again: 'Again and again',
+  stretched: 'Once, as long as the cue lasts',
 };
 
 export const PASS_NAMES: Readonly<Record<PassKind, string>> = {

@@ -33,7 +33,10 @@ const scene = {
   keys: { k: track },
   moves: { laid: placedMove('laid', member, 'wave', toFlicks(1)) },
   cues: {
-    fired: { id: 'fired', member, cue: 'wink', start: toFlicks(1), length: toFlicks(1) },
+    fired: {
+      ...{ id: 'fired', member, cue: 'wink', start: toFlicks(1), length: toFlicks(1) },
+      hook: null,
+    },
   },
   reactions: { loud: reaction },
 };

@@ -1,7 +1,7 @@
 import { MOVE_TIMES, shiftedTrack, withKeyChanged, withTrack } from '@cruvo/core/keys';
 import { clamp } from '@cruvo/core/numbers';
 import { endOfTake, fadesFitting, trimmedTake, type TakeClip } from '@cruvo/core/passes';
-import type { CueSpan } from '@cruvo/core/cues';
+import { cueAt, type CueSpan } from '@cruvo/core/cues';
 import type { MoverRow, MoveSpan, TakeProgram } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { withRecord } from '@cruvo/core/records';
@@ -68,9 +68,9 @@ export function moverNear(
   }
   if (mover.kind === 'takes') return takeNear(mover.takes, away, now);
   if (mover.kind === 'cues') {
-    const inside = mover.cues.find(({ clip, end }) => now >= clip.start && now <= end);
+    const inside = mover.cues.find(({ start, end }) => now >= start && now <= end);
     const span =
-      inside ?? mover.cues.find(({ clip, end }) => Math.min(away(clip.start), away(end)) <= REACH);
+      inside ?? mover.cues.find(({ start, end }) => Math.min(away(start), away(end)) <= REACH);
     return span ? { kind: 'cue', span, grip: away(span.end) <= REACH ? 'end' : 'whole' } : null;
   }
   const { reaction } = mover.program;
@@ -153,12 +153,12 @@ export function movedBy(scene: Scene, held: HeldMover, frames: number): Scene {
     };
   }
   if (held.kind === 'cue') {
-    const { clip, end } = held.span;
-    const change =
+    const { clip, start, end } = held.span;
+    const next =
       held.grip === 'end'
-        ? { length: Math.max(frameLength(frameRate), moved(end) - clip.start) }
-        : { start: moved(clip.start) };
-    return { ...scene, cues: withRecord(scene.cues, clip.id, (one) => ({ ...one, ...change })) };
+        ? { ...clip, length: Math.max(frameLength(frameRate), moved(end) - start) }
+        : cueAt(held.span, moved(start));
+    return { ...scene, cues: withRecord(scene.cues, clip.id, () => next) };
   }
   if (held.kind === 'take') {
     return {

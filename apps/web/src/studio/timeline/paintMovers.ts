@@ -166,12 +166,12 @@ function writeName(
 /** A block with the cue's name, which goes on fainter while the cue goes. */
 function paintCue(
   context: CanvasRenderingContext2D,
-  { clip, cue, end }: CueSpan,
+  { clip, cue, start, end }: CueSpan,
   { top, height }: Strip,
   { viewport, width }: Shown,
   colors: Colors,
 ): void {
-  const [left, right, gone] = [clip.start, end, end + cue.easeOut].map((time) =>
+  const [left, right, gone] = [start, end, end + cue.easeOut].map((time) =>
     xAt(viewport, toSeconds(time)),
   ) as [number, number, number];
   if (gone < 0 || left > width) return;
@@ -191,7 +191,8 @@ function paintCue(
   context.beginPath();
   context.arc(left + height / 2, top + height / 2, 3.5, 0, 2 * Math.PI);
   context.fill();
-  writeName(context, cue.name, left + height - 6, right, { top, height }, colors);
+  const name = clip.hook ? `${cue.name} at “${clip.hook.text}”` : cue.name;
+  writeName(context, name, left + height - 6, right, { top, height }, colors);
 }
 
 function paintStretch(

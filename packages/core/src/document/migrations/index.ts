@@ -1,6 +1,7 @@
 import { loudnessOfChannels as productionChannels } from './production/0004-loudness-of-channels';
 import { loudnessOfChannels as characterChannels } from './character/0009-loudness-of-channels';
 import { cuesOfCharacter } from './character/0010-cues';
+import { cuesAndOthers } from './character/0011-cues-and-others';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
 import { parts } from './character/0002-parts';
@@ -21,6 +22,7 @@ import { linesWithoutAVoice } from './scene/0008-lines-without-a-voice';
 import { stretches } from './scene/0006-stretches';
 import { reactions } from './scene/0010-reactions';
 import { cues } from './scene/0013-cues';
+import { hooksAndMappedChannels } from './scene/0014-hooks-and-mapped-channels';
 import { takes } from './scene/0012-takes';
 import { sounds } from './scene/0002-sounds';
 
@@ -37,6 +39,7 @@ export const MIGRATIONS = {
     characterDrawnSignals,
     characterChannels,
     cuesOfCharacter,
+    cuesAndOthers,
   ],
   scene: [
     sounds,
@@ -51,6 +54,7 @@ export const MIGRATIONS = {
     sceneDrawnSignals,
     takes,
     cues,
+    hooksAndMappedChannels,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

@@ -1,7 +1,15 @@
 import { X } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import type { Character } from '@cruvo/core/character';
-import { CUE_MODES, isCueKey, type Cue, type CueAction, type CueMode } from '@cruvo/core/cues';
+import {
+  CUE_MODES,
+  CUE_OTHERS,
+  isCueKey,
+  type Cue,
+  type CueAction,
+  type CueMode,
+  type CueOthers,
+} from '@cruvo/core/cues';
 import { chartOf, isContinuous } from '@cruvo/core/mouth';
 import type { MovedProgram } from '@cruvo/core/program';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
@@ -11,7 +19,8 @@ import { NameField } from '../../../shell/NameField';
 import { ControlOptions } from '../../life/ControlOptions';
 import { ShareSlider } from '../../life/ShareSlider';
 import type { NumberField } from '../../life/words';
-import { MODE_OF_CUE } from '../words';
+import { MODE_OF_CUE, OTHERS_OF_CUE } from '../words';
+import { FlipFields } from './FlipFields';
 import type { CueActions } from './useCues';
 
 const seconds = (label: string, least: number, most: number): NumberField => ({
@@ -109,6 +118,19 @@ export function CueFields({
         value={toSeconds(easeOut)}
         onChange={(value) => set({ easeOut: toFlicks(value) })}
       />
+      <Form.Select
+        size="sm"
+        className="mt-1"
+        aria-label="What becomes of other cues"
+        value={cue.others}
+        onChange={({ target }) => set({ others: target.value as CueOthers })}
+      >
+        {CUE_OTHERS.map((one) => (
+          <option key={one} value={one}>
+            {OTHERS_OF_CUE[one]}
+          </option>
+        ))}
+      </Form.Select>
       <Form.Control
         size="sm"
         className="mt-1"
@@ -146,6 +168,15 @@ function ActionFields({
       ({ drawing, label }) =>
         [`mouth ${drawing}`, { kind: 'mouth', drawing }, `Mouth: ${label}`] as const,
     ),
+    ...(drawings.length > 0
+      ? [
+          [
+            'flip',
+            { kind: 'flip', control: 'mouth.drawing', drawings: [], rate: 12, runs: 'once' },
+            'A run of the mouth’s drawings',
+          ] as const,
+        ]
+      : []),
     ...moves.map(
       ({ id, name }) => [`move ${id}`, { kind: 'move', move: id }, `Move: ${name}`] as const,
     ),
@@ -154,14 +185,7 @@ function ActionFields({
         [`reaction ${id}`, { kind: 'reaction', reaction: id }, `Reaction: ${name}`] as const,
     ),
   ];
-  const now =
-    action.kind === 'pose'
-      ? 'pose'
-      : action.kind === 'mouth'
-        ? `mouth ${action.drawing}`
-        : action.kind === 'move'
-          ? `move ${action.move}`
-          : `reaction ${action.reaction}`;
+  const now = choiceOf(action);
   return (
     <>
       <Form.Select
@@ -177,6 +201,7 @@ function ActionFields({
           </option>
         ))}
       </Form.Select>
+      {action.kind === 'flip' && <FlipFields {...{ action, drawings, set }} />}
       {action.kind === 'pose' && (
         <div className="d-grid gap-1 mt-1">
           {action.targets.map(({ control, amount }, at) => {
@@ -223,4 +248,19 @@ function ActionFields({
       )}
     </>
   );
+}
+
+/** Which of the choices an action is. */
+function choiceOf(action: CueAction): string {
+  switch (action.kind) {
+    case 'mouth':
+      return `mouth ${action.drawing}`;
+    case 'move':
+      return `move ${action.move}`;
+    case 'reaction':
+      return `reaction ${action.reaction}`;
+    case 'pose':
+    case 'flip':
+      return action.kind;
+  }
 }

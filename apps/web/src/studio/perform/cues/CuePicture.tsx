@@ -28,7 +28,7 @@ export function CuePicture({
     const material = { controls, moves: knownMoves, reactions: reactions.value };
     const move = action.kind === 'move' ? knownMoves[action.move] : undefined;
     // A move is seen at its middle.
-    const clock = () => ({ since: (move?.length ?? 0) / 2, share: 1 });
+    const clock = () => ({ since: (move?.length ?? 0) / 2, share: 1, lasts: 1 });
     const sources = cueSource({ name: '', action }, material, clock, { layer: 'live' });
     const pose = poseOf(character, mixControls(controls, sources, 0));
     const items = itemsOf(character, IDENTITY, pose);

@@ -1,14 +1,15 @@
 import { createStore } from 'zustand/vanilla';
 import type { ControlSource } from '@cruvo/core/controls';
-import { CueKeyboard, shareOfCue, type Cue, type FiredCue } from '@cruvo/core/cues';
+import { CueKeyboard, shareBeside, shareOfCue, type Cue, type FiredCue } from '@cruvo/core/cues';
 import { cueSource, type MovedProgram } from '@cruvo/core/program';
 import { toFlicks, type Flicks } from '@cruvo/core/time';
 
-/** A cue that was fired, by the clock on the wall; no end while it is on. */
+/** A cue that was fired, by the clock on the wall. */
 interface Fired {
   readonly cue: Cue;
-  readonly since: Flicks;
-  readonly end: Flicks | null;
+  readonly start: Flicks;
+  /** Infinity while it is on. */
+  readonly end: Flicks;
 }
 
 const now = () => toFlicks(performance.now() / 1000);
@@ -77,17 +78,16 @@ export class LiveCues {
       moves: own.knownMoves,
       reactions: own.reactions.value,
     };
-    return this.fired.flatMap(({ cue, since, end }) =>
-      cueSource(
-        cue,
-        material,
-        () => {
-          const time = now();
-          return { since: time - since, share: shareOfCue(cue, since, end ?? Infinity, time) };
-        },
-        { layer: 'live' },
-      ),
-    );
+    const all = this.fired;
+    return all.flatMap((one) => {
+      const { cue, start, end } = one;
+      const clock = () => {
+        const time = now();
+        const share = shareOfCue(cue, start, end, time) * shareBeside(one, all, time);
+        return { since: time - start, share, lasts: cue.lasts };
+      };
+      return cueSource(cue, material, clock, { layer: 'live' });
+    });
   }
 
   private update(): void {
@@ -95,15 +95,15 @@ export class LiveCues {
     this.keyboard.pass(time);
     const active = new Map(this.keyboard.active.map((one) => [one.cue.id, one]));
     const known = this.fired.map((one): Fired => {
-      const still = active.get(one.cue.id)?.since === one.since;
-      return still || one.end !== null ? one : { ...one, end: time };
+      const still = active.get(one.cue.id)?.since === one.start;
+      return still || one.end < Infinity ? one : { ...one, end: time };
     });
     const begun = [...active.values()]
       .filter(
-        ({ cue, since }) => !known.some((one) => one.cue.id === cue.id && one.since === since),
+        ({ cue, since }) => !known.some((one) => one.cue.id === cue.id && one.start === since),
       )
-      .map(({ cue, since }): Fired => ({ cue, since, end: null }));
-    const gone = ({ cue, end }: Fired) => end !== null && time > end + cue.easeOut;
+      .map(({ cue, since }): Fired => ({ cue, start: since, end: Infinity }));
+    const gone = ({ cue, end }: Fired) => time > end + cue.easeOut;
     this.fired = [...known.filter((one) => !gone(one)), ...begun];
     const before = this.state.getState().active;
     const same = before.size === active.size && [...active.keys()].every((id) => before.has(id));
