@@ -9,7 +9,7 @@ const LAYERS = [
   ['kernel', 'signals', 'controls', 'keys', 'mesh'],
   ['frame'],
   ['audio', 'formats', 'life', 'pose', 'raster', 'simulation'],
-  ['cues', 'passes'],
+  ['cues', 'inputs', 'passes'],
   ['speech'],
   ['mouth'],
   ['prosody', 'reactions'],

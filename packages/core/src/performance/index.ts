@@ -1,3 +1,4 @@
 export * from './bodyMap';
 export * from './bringToLife';
 export * from './presets';
+export * from './usualBindings';

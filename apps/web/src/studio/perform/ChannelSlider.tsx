@@ -1,6 +1,7 @@
 import { Circle, CircleSlash, Play } from 'lucide-react';
 import { Form } from 'react-bootstrap';
 import { useStore } from 'zustand';
+import { lateBy } from './lateness';
 import type { ChannelMode, Performing } from './performing';
 import { MODE_NAMES } from './words';
 
@@ -48,7 +49,9 @@ export function ChannelSlider({
         aria-label={label}
         disabled={mode !== 'recorded'}
         {...{ min, max, step: (max - min) / 200, value: value ?? rest }}
-        onChange={(event) => performing.move(target, Number(event.target.value))}
+        onChange={({ target: { value: next }, timeStamp }) =>
+          performing.move(target, Number(next), lateBy(timeStamp))
+        }
         onPointerUp={() => performing.letGo([target])}
         onKeyUp={() => performing.letGo([target])}
         onDoubleClick={() => performing.letGoAll()}

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
+import { cuesOf } from '@cruvo/core/cues';
 import { labelOfTarget, placeOfTarget, targetsOf, type MovedProgram } from '@cruvo/core/program';
 import { LIGHT, STAGE, WARMTH } from '@cruvo/core/scene';
 import { ControlOptions } from '../life/ControlOptions';
@@ -9,6 +10,7 @@ import { ChannelSlider } from './ChannelSlider';
 import { CueBoard } from './cues/CueBoard';
 import { FaceCard } from './face/FaceCard';
 import { useFaceFeed } from './face/useFaceFeed';
+import { InputsCard } from './inputs/InputsCard';
 import { modesOf, usePasses, type PassKind } from './passes';
 
 /** What is not performed by a slider: the mouth follows the voice, and what sways swings by itself. */
@@ -59,7 +61,10 @@ function FaceChannelsOf({ member, own }: Omit<ChannelsProps, 'pass'>) {
 
 function HandChannels({ member, own }: Omit<ChannelsProps, 'pass'>) {
   const nameOf = useMemberNames();
-  const { performing } = useOpenScene();
+  const { performing, characters } = useOpenScene();
+  const character =
+    useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? '')) ?? null;
+  const cues = useMemo(() => (character ? cuesOf(character) : []), [character]);
   useEffect(() => {
     performing.setHint(member === STAGE ? 'move a slider.' : null);
     return () => performing.setHint(null);
@@ -80,6 +85,7 @@ function HandChannels({ member, own }: Omit<ChannelsProps, 'pass'>) {
           <em>Set up the body</em>, or make controls of its own.
         </p>
       )}
+      <InputsCard {...{ member, own, cues, character }} />
       <ChannelList {...{ member, own, targets }} pass="hands" />
       {member === STAGE && (
         <Form.Select

@@ -99,9 +99,9 @@ export class Performing {
     return this.state.getState().modes.get(target) ?? 'recorded';
   }
 
-  /** Moves a target to a value; not where it plays back or is off. */
-  move(target: string, value: number): void {
-    this.moveAll([[target, value]]);
+  /** Moves a target to a value; not where it plays back or is off. See moveAll. */
+  move(target: string, value: number, lateBy = 0): void {
+    this.moveAll([[target, value]], lateBy);
   }
 
   /** Moves several at once. @param lateBy how long ago that was asked for, seconds: that is where it is recorded */

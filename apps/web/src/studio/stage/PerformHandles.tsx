@@ -1,8 +1,9 @@
-import { useDrag } from '@use-gesture/react';
+import { useRef, type PointerEvent } from 'react';
 import { useStore } from 'zustand';
 import { takeHold, type Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { partAt } from '../../character/stage/partAt';
+import { lateBy } from '../perform/lateness';
 import { useOpenScene, useProgram } from '../SceneContext';
 import { useMemberNames } from '../scene/MemberSelect';
 import type { CanvasBox } from './useCanvasBox';
@@ -36,19 +37,29 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
     const values = player.valuesAt(id, time, live)!.slice();
     return { bring: takeHold(own, values, { part, point }), targets: new Set() };
   };
-  const drag = useDrag(
-    ({ xy, initial, first, last, cancel, memo }) => {
-      const held = first ? hold(initial) : (memo as Held | null);
-      if (!held || !own) return cancel();
-      for (const { control, value } of held.bring(pointIn(own, xy))) {
-        held.targets.add(control);
-        performing.move(control, value);
-      }
-      if (last) performing.letGo([...held.targets]);
-      return held;
-    },
-    { pointer: { keys: false } },
-  );
+  /** What each finger holds, or the mouse. */
+  const held = useRef(new Map<number, Held>());
+  const begin = (event: PointerEvent<SVGSVGElement>) => {
+    const grip = event.button === 0 ? hold([event.clientX, event.clientY]) : null;
+    if (!grip) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held.current.set(event.pointerId, grip);
+  };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const grip = held.current.get(event.pointerId);
+    if (!grip || !own) return;
+    const moved = grip.bring(pointIn(own, [event.clientX, event.clientY]));
+    for (const { control } of moved) grip.targets.add(control);
+    performing.moveAll(
+      moved.map(({ control, value }) => [control, value]),
+      lateBy(event.timeStamp),
+    );
+  };
+  const end = ({ pointerId }: PointerEvent<SVGSVGElement>) => {
+    const grip = held.current.get(pointerId);
+    held.current.delete(pointerId);
+    if (grip) performing.letGo([...grip.targets]);
+  };
   const nameOf = useMemberNames();
   const name = member === null ? 'nobody' : nameOf(member);
   return (
@@ -59,7 +70,10 @@ export function PerformHandles({ box, player }: { box: CanvasBox; player: Player
         viewBox={`0 0 ${stage.width} ${stage.height}`}
         style={{ width: box.cssWidth, height: box.cssHeight }}
         aria-label={`Drag parts of ${name} to perform`}
-        {...drag()}
+        onPointerDown={begin}
+        onPointerMove={move}
+        onPointerUp={end}
+        onPointerCancel={end}
       />
       <span
         className={phase === 'recording' ? 'readout posing recording' : 'readout posing'}

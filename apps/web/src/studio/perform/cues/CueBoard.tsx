@@ -4,6 +4,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import type { MovedProgram } from '@cruvo/core/program';
 import { NameForm } from '../../../shell/NameForm';
 import { useOpenScene, useScene } from '../../SceneContext';
+import { InputsCard } from '../inputs/InputsCard';
 import { CueFields } from './CueFields';
 import { CuePicture } from './CuePicture';
 import { LaidCues } from './LaidCues';
@@ -87,6 +88,7 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
         saving={actions.saving}
         onName={(name) => actions.add(name).then(setEdited)}
       />
+      <InputsCard {...{ member, character, own, cues }} />
       <LaidCues actions={actions} />
     </>
   );

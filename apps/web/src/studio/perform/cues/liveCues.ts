@@ -34,16 +34,17 @@ export class LiveCues {
     private readonly onChange: () => void,
   ) {}
 
-  press(cue: Cue): void {
+  /** @param lateBy how long ago its key went down, seconds: that is where it is recorded */
+  press(cue: Cue, lateBy = 0): void {
     const at = this.passTime();
-    if (at !== null) this.recorder.press(cue, at);
+    if (at !== null) this.recorder.press(cue, Math.max(0, at - toFlicks(lateBy)));
     this.keyboard.press(cue, now());
     this.update();
   }
 
-  release(id: string): void {
+  release(id: string, lateBy = 0): void {
     const at = this.passTime();
-    if (at !== null) this.recorder.release(id, at);
+    if (at !== null) this.recorder.release(id, Math.max(0, at - toFlicks(lateBy)));
     this.keyboard.release(id, now());
     this.update();
   }

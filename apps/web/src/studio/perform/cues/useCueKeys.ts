@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Cue } from '@cruvo/core/cues';
 import { isWriting } from '../../../shell/onControl';
+import { lateBy } from '../lateness';
 import type { LiveCues } from './liveCues';
 
 /**
@@ -26,11 +27,11 @@ export function useCueKeys(cues: readonly Cue[], live: LiveCues, lay: (cue: Cue)
       event.stopImmediatePropagation();
       if (event.repeat) return;
       if (event.altKey) latest.current.lay(cue);
-      else live.press(cue);
+      else live.press(cue, lateBy(event.timeStamp));
     };
     const onKeyUp = (event: KeyboardEvent) => {
       const cue = cueOf(event);
-      if (cue) live.release(cue.id);
+      if (cue) live.release(cue.id, lateBy(event.timeStamp));
     };
     // A key that is let go elsewhere is never heard of.
     const onBlur = () => live.releaseAll();
