@@ -1,8 +1,9 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { faceFiles } from './faceFiles';
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), faceFiles()],
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
   css: {

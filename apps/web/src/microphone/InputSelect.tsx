@@ -2,7 +2,7 @@ import { Form } from 'react-bootstrap';
 import type { VoicedLine } from '@cruvo/core/scene';
 import { mediaUrl } from '../api/media';
 import type { VoiceInput } from './source';
-import { useMicrophones } from './useMicrophones';
+import { useMediaDevices } from '../shell/useMediaDevices';
 
 const MICROPHONE = 'microphone ';
 const RECORDING = 'recording ';
@@ -43,7 +43,7 @@ export function InputSelect({
   'aria-label'?: string;
   onChange: (choice: string) => void;
 }) {
-  const microphones = useMicrophones(allowed);
+  const microphones = useMediaDevices('audioinput', 'The usual microphone', allowed);
   const { onChange, ...others } = select;
   return (
     <Form.Select

@@ -5,3 +5,4 @@ export * from './faceRange';
 export * from './faceSettings';
 export * from './oneEuro';
 export * from './simulatedFace';
+export * from './faceOfMesh';

@@ -4,6 +4,8 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { ACTINGS, type Acting } from '@cruvo/core/face';
 import { ACTING_NAMES } from '../words';
+import { useMediaDevices } from '../../../shell/useMediaDevices';
+import { camera } from './camera';
 import { FacePad, simulatedCamera, type FaceDevice } from './faceDevice';
 import { FaceChannels } from './FaceChannels';
 import { FacePicture } from './FacePicture';
@@ -47,11 +49,12 @@ export function FaceCard({
   /** Is told why the character does not move, or what moves it. */
   onHint: (hint: string | null) => void;
 }) {
-  const { status, problem, values, settings, teaching } = useStore(session.state);
+  const { status, problem, values, settings, teaching, rate } = useStore(session.state);
   const pad = useRef(new FacePad());
   const [device, setDevice] = useState('');
   // Another session, of a character that was changed meanwhile, goes on with the same camera.
   useEffect(() => void session.use(deviceOf(device, pad.current)), [session, device]);
+  const cameras = useMediaDevices('videoinput', 'The usual camera', status === 'seen');
   const choose = (id: string) => {
     setDevice(id);
     if (id === '') onOff();
@@ -72,6 +75,13 @@ export function FaceCard({
       >
         <option value="">No camera</option>
         <option value="pad">By hand, on a pad</option>
+        <optgroup label="Camera, whose pictures stay in this page">
+          {cameras.map(({ id, name }) => (
+            <option key={id} value={CAMERA + id}>
+              {name}
+            </option>
+          ))}
+        </optgroup>
         <optgroup label="Simulated camera">
           {ACTINGS.map((acting) => (
             <option key={acting} value={`simulated ${acting}`}>
@@ -83,9 +93,19 @@ export function FaceCard({
       <div className="d-flex gap-2 align-items-center my-2">
         <FacePicture values={values} seen={status === 'seen'} />
         <p className="small mb-0 flex-fill" role="status">
-          {problem ?? saidOf(teaching) ?? STATUS[status]}
+          {problem ?? saidOf(teaching) ?? slowly(status, rate) ?? STATUS[status]}
         </p>
       </div>
+      {problem !== null && (
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          className="w-100 mb-2"
+          onClick={() => void session.use(deviceOf(device, pad.current))}
+        >
+          Try again
+        </Button>
+      )}
       {device === 'pad' && <PadFields pad={pad.current} />}
       <div className="d-flex gap-2 mb-2">
         {TAUGHT.map(({ what, label, title }) => (
@@ -115,9 +135,21 @@ export function FaceCard({
   );
 }
 
+const CAMERA = 'camera ';
+
 function deviceOf(id: string, pad: FacePad): FaceDevice | null {
   if (id === '') return null;
+  if (id.startsWith(CAMERA)) return camera(id.slice(CAMERA.length) || null);
   return id === 'pad' ? pad : simulatedCamera(id.replace('simulated ', '') as Acting);
+}
+
+/** Below that a face is followed in steps, times a second. */
+const SLOW = 12;
+
+function slowly(status: string, rate: number | null): string | null {
+  return status === 'seen' && rate !== null && rate < SLOW
+    ? `Your face is followed, but seen only ${Math.round(rate)} times a second: move slowly, or add light.`
+    : null;
 }
 
 function saidOf(teaching: ReturnType<FaceSession['state']['getState']>['teaching']) {

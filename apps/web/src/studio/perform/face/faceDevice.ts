@@ -11,8 +11,13 @@ export type OnFace = (reading: FaceReading, lateBy: number) => void;
 
 /** Something that sees a face. */
 export interface FaceDevice {
-  /** Begins to see; rejects with a sentence where it can't. @returns ends it */
-  start(onFace: OnFace): Promise<() => void>;
+  /**
+   * Begins to see; rejects with a sentence where it can't.
+   *
+   * @param onGone is told, in a sentence, why it sees no more
+   * @returns ends it
+   */
+  start(onFace: OnFace, onGone: (why: string) => void): Promise<() => void>;
 }
 
 const READINGS_A_SECOND = 30;

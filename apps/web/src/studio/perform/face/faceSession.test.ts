@@ -10,15 +10,18 @@ afterEach(() => void jest.useRealTimers());
 /** A device that sees what it is told to. */
 function told() {
   let see: OnFace | null = null;
+  let lose: (why: string) => void = () => undefined;
   const device: FaceDevice = {
-    start: async (onFace) => {
+    start: async (onFace, onGone) => {
       see = onFace;
+      lose = onGone;
       return () => void (see = null);
     },
   };
   return {
     device,
     isOn: () => see !== null,
+    goesAway: () => lose('The camera is gone.'),
     /** Sees a face, or none, for some seconds. */
     sees: (values: Partial<FaceValues> | null, seconds = 1) => {
       for (let at = 0; at < 30 * seconds; at++) {
@@ -76,6 +79,18 @@ describe('a face session', () => {
     session.teach('range');
     camera.sees({ turn: 1 }, 31);
     expect([state().teaching, state().settings.range]).toEqual([null, null]);
+  });
+  it('rests where the camera goes away, says so, and tells how often it sees', async () => {
+    const { session, given, state } = opened();
+    const camera = told();
+    await session.use(camera.device);
+    camera.sees({ turn: 0.5 });
+    expect(state().rate).toBeCloseTo(30, 0);
+    camera.goesAway();
+    expect(state()).toMatchObject({ status: 'off', problem: 'The camera is gone.', rate: null });
+    expect(given.at(-1)![0]).toEqual(FACE_AT_REST);
+    await session.use(told().device);
+    expect(state()).toMatchObject({ status: 'starting', problem: null });
   });
   it('says what is wrong with a camera, and takes another one', async () => {
     const { session, state } = opened();

@@ -19,7 +19,14 @@ export interface FaceState {
   readonly values: FaceValues;
   /** What is taught just now, and how long it still takes, seconds. */
   readonly teaching: { readonly what: 'rest' | 'range'; readonly left: number } | null;
+  /** How many times a second the face is looked at, about; null until that is known. */
+  readonly rate: number | null;
 }
+
+/** How much of the rate each new reading tells. */
+const NEW_SHARE = 0.1;
+
+const NOTHING = { values: FACE_AT_REST, teaching: null, rate: null } as const;
 
 /** How long one has to hold still, and then how long is looked; how long the range is learnt. Seconds. */
 const [READY, LOOKS, LEARNS] = [2, 1, 30];
@@ -32,6 +39,7 @@ export class FaceSession {
   private feed: FaceFeed;
   private running: { stop: () => void } | null = null;
   private seenAt = -Infinity;
+  private readAt: number | null = null;
   private teaching: {
     readonly what: 'rest' | 'range';
     readonly from: number;
@@ -46,7 +54,7 @@ export class FaceSession {
   ) {
     this.feed = new FaceFeed(settings);
     this.state = createStore<FaceState>(() => ({
-      ...{ status: 'off', problem: null, settings, values: FACE_AT_REST, teaching: null },
+      ...{ status: 'off', problem: null, settings, ...NOTHING },
     }));
   }
 
@@ -57,13 +65,18 @@ export class FaceSession {
     this.running = device ? running : null;
     this.teaching = null;
     this.feed = new FaceFeed(this.state.getState().settings);
-    const off = { values: FACE_AT_REST, teaching: null } as const;
-    this.state.setState({ ...off, status: device ? 'starting' : 'off', problem: null });
+    this.readAt = null;
+    this.state.setState({ ...NOTHING, status: device ? 'starting' : 'off', problem: null });
     if (!device) return;
     try {
-      const stop = await device.start((reading, lateBy) => {
-        if (this.running === running) this.take(reading.values, reading.time, lateBy);
-      });
+      const stop = await device.start(
+        (reading, lateBy) => {
+          if (this.running === running) this.take(reading.values, reading.time, lateBy);
+        },
+        (why) => {
+          if (this.running === running) this.gone(why);
+        },
+      );
       // Another device may have been chosen meanwhile.
       if (this.running === running) running.stop = stop;
       else stop();
@@ -92,10 +105,24 @@ export class FaceSession {
     this.state.setState({ teaching: { what, left: what === 'rest' ? READY : LEARNS } });
   }
 
+  private gone(problem: string): void {
+    this.running = null;
+    this.teaching = null;
+    this.state.setState({ ...NOTHING, status: 'off', problem });
+    this.onValues(FACE_AT_REST, 0);
+  }
+
   private take(values: FaceValues | null, time: number, lateBy: number): void {
     if (values) {
       this.seenAt = time;
       this.learn(values, time);
+    }
+    const passed = this.readAt === null ? null : time - this.readAt;
+    this.readAt = time;
+    const { rate } = this.state.getState();
+    if (passed) {
+      const now = 1 / passed;
+      this.state.setState({ rate: rate === null ? now : rate + NEW_SHARE * (now - rate) });
     }
     const given = this.feed.push({ time, values });
     const status = time - this.seenAt < LOST_AFTER ? 'seen' : 'lost';
