@@ -162,3 +162,29 @@ test('three passes are performed: a face, then cues; a stretch of the head again
   await expect.poll(async () => apart(await look(page), performed)).toBeGreaterThan(1);
   expect(shareOf(filmed, await look(page), performed)).toBeGreaterThan(0.75);
 });
+
+test(
+  'a pass that was cut off by a crash is laid down by the next visit',
+  FURTHER,
+  async ({ page, studio: first }) => {
+    const studio = await copyOfDemo(first);
+    await page.getByRole('tab', { name: 'Perform' }).click();
+    await page.getByLabel('Count-in').selectOption({ label: 'At once' });
+    await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Simulated gamepad' });
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByText('Recording Isbel')).toBeVisible();
+    const stick = page.getByRole('slider', { name: /^Stick 1/ });
+    for (let step = 0; step < 8; step++) await stick.press('ArrowRight');
+    await expect.poll(() => studio.clock()).toMatch(/0:0[3-9]/);
+    await page.goto('about:blank');
+    await studio.open();
+    await page.getByRole('tab', { name: 'Perform' }).click();
+    await expect(page.getByText(/^A pass of Isbel .* was never finished/)).toBeVisible();
+    await page.getByRole('button', { name: 'Lay it down' }).click();
+    await expect(page.getByRole('region', { name: 'Take 1' })).toBeVisible();
+    await expect(page.getByText(/was never finished/)).toBeHidden();
+    await page.getByRole('button', { name: 'Channels of Take 1' }).click();
+    await expect(page.getByLabel('Strength of Head turn in Take 1')).toBeVisible();
+    await studio.saved();
+  },
+);

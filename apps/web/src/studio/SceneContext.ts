@@ -8,6 +8,7 @@ import type { VoiceTrack } from '@cruvo/core/speech';
 import type { MouthKeying } from './mouths/mouthKeying';
 import type { PassRecording } from '@cruvo/core/passes';
 import type { Performing } from './perform/performing';
+import type { PassSafe } from './perform/safe/passSafe';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
@@ -22,6 +23,8 @@ export interface OpenScene {
   readonly transport: Transport;
   readonly keying: MouthKeying;
   readonly performing: Performing;
+  /** Keeps passes while they are recorded. */
+  readonly passSafe: PassSafe;
   /** Takes over what a pass recorded, before the server has it. */
   readonly keepRecording: (id: string, recording: PassRecording) => void;
   readonly characters: ReadonlyMap<string, Character>;

@@ -34,6 +34,7 @@ import { lineActions } from './lineActions';
 import { MouthKeying } from './mouths/mouthKeying';
 import { PerformPanel } from './perform/PerformPanel';
 import { Performing } from './perform/performing';
+import { PassSafe } from './perform/safe/passSafe';
 import { Transport } from './playback/transport';
 import type { PlacedVoice } from './playback/voicePlayer';
 import { TransportBar } from './playback/TransportBar';
@@ -91,7 +92,8 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [transport] = useState(() => opened(length, voices, scene));
   useEffect(() => transport.update(length, voices), [transport, length, voices]);
   useEffect(() => () => transport.close(), [transport]);
-  const [performing] = useState(() => new Performing(transport));
+  const [passSafe] = useState(() => new PassSafe(document.id, saver.window));
+  const [performing] = useState(() => new Performing(transport, passSafe));
   const keepRecording = useCallback(
     (id: string, recording: PassRecording) =>
       setPerformed((before) => new Map(before).set(id, recording)),
@@ -126,11 +128,11 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     (): OpenScene | null =>
       images && {
         ...{ id, production: productionId, store, saver, transport, keying },
-        ...{ performing, keepRecording },
+        ...{ performing, passSafe, keepRecording },
         ...{ characters, tracks, images, peaks },
       },
     // prettier-ignore
-    [id, productionId, store, saver, transport, keying, performing, keepRecording, characters, tracks, images, peaks],
+    [id, productionId, store, saver, transport, keying, performing, passSafe, keepRecording, characters, tracks, images, peaks],
   );
   if (!open) {
     return (

@@ -17,6 +17,7 @@ import { ProgramContext, SceneContext, type OpenScene } from '../studio/SceneCon
 import { createSceneStore, type SceneStore } from '../studio/sceneStore';
 import { MouthKeying } from '../studio/mouths/mouthKeying';
 import { Performing } from '../studio/perform/performing';
+import { PassSafe } from '../studio/perform/safe/passSafe';
 import { Transport } from '../studio/playback/transport';
 import { toSeconds } from '@cruvo/core/time';
 
@@ -54,12 +55,14 @@ export function renderInScene(
   const store = createSceneStore(material.scene);
   const programNow = () => compile({ ...material, scene: store.getState().scene });
   const transport = new Transport(toSeconds(material.scene.length), []);
-  const performing = new Performing(transport);
+  const passSafe = new PassSafe('scene', 'window');
+  const performing = new Performing(transport, passSafe);
   const openNow = (): OpenScene => ({
     ...{ id: 'scene', production: 'production', store },
     saver: new DocumentSaver<'scene'>('scene', 1, store.getState().scene, willingPorts()),
     transport,
     performing,
+    passSafe,
     keepRecording: () => undefined,
     keying: new MouthKeying(store, transport, programNow()),
     characters: material.characters,

@@ -48,6 +48,12 @@ export class CueKeyboard {
     }
   }
 
+  /** What was fired so far, as if all ended now. */
+  soFar(time: Flicks): readonly FiredCue[] {
+    const still = this.active.map(({ cue, since }) => firedCue(cue.id, since, time));
+    return [...this.done, ...still].sort((a, b) => a.start - b.start);
+  }
+
   /** Ends all, and gives what was fired since the last time, in order. */
   finish(time: Flicks): readonly FiredCue[] {
     this.pass(time);
@@ -59,6 +65,10 @@ export class CueKeyboard {
     const one = this.on.get(id);
     if (!one) return;
     this.on.delete(id);
-    this.done.push({ cue: id, start: one.since, length: Math.max(SHORTEST, time - one.since) });
+    this.done.push(firedCue(id, one.since, time));
   }
+}
+
+function firedCue(cue: string, start: Flicks, end: Flicks): FiredCue {
+  return { cue, start, length: Math.max(SHORTEST, end - start) };
 }

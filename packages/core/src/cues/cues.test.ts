@@ -96,6 +96,11 @@ describe('cues that are fired by keys', () => {
       keys.release('timed', toFlicks(3.1));
       keys.press(latched, toFlicks(4));
       expect(keys.active.map(({ cue: { id } }) => id)).toEqual(['timed']);
+      // What is on is told as far as it has come, and goes on.
+      expect(keys.soFar(toFlicks(4.5)).at(-1)).toMatchObject({
+        cue: 'timed',
+        length: toFlicks(1.5),
+      });
       keys.pass(toFlicks(6));
       expect(keys.active).toEqual([]);
     });

@@ -3,3 +3,4 @@ export * from './recording';
 export * from './recordingFile';
 export * from './takeClip';
 export * from './takeEdits';
+export * from './passPieces';

@@ -11,6 +11,7 @@ import { useMoved, useOpenScene, useProgram, useTransport } from '../SceneContex
 import { MemberSelect } from '../scene/MemberSelect';
 import { Channels } from './Channels';
 import { PASSES, usePasses } from './passes';
+import { UnfinishedPasses } from './safe/UnfinishedPasses';
 import { TakeCard } from './TakeCard';
 import { useTakes } from './useTakes';
 import { PASS_NAMES } from './words';
@@ -35,7 +36,7 @@ export function PerformPanel() {
 }
 
 function MemberPanel({ member }: { member: string }) {
-  const { transport, performing } = useOpenScene();
+  const { transport, performing, passSafe } = useOpenScene();
   const program = useProgram();
   const own = movedBy(program, member);
   const phase = useStore(performing.state, (state) => state.phase);
@@ -75,7 +76,10 @@ function MemberPanel({ member }: { member: string }) {
         // Whoever performed wants to see it next.
         transport.setLoop(looped);
         transport.seek(pass.from);
-        if (!pass.recording && pass.cues.length === 0) setNotice(NOTHING_MOVED);
+        if (!pass.recording && pass.cues.length === 0) {
+          setNotice(NOTHING_MOVED);
+          void passSafe.forget(pass.id);
+        }
       });
     await round(countIn).catch(failed);
   };
@@ -170,6 +174,7 @@ function MemberPanel({ member }: { member: string }) {
         />
       )}
       {own && <Channels key={pass} {...{ member, own, pass }} />}
+      {phase === 'idle' && <UnfinishedPasses add={actions.add} />}
       <h2 className="h6 mt-3">Takes</h2>
       {actions.takes.length === 0 && (
         <p className="quiet small">

@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
 import { mixControls } from '@cruvo/core/controls';
-import { readingAt } from '@cruvo/core/passes';
+import { readingAt, recoveredPass, type PassPiece } from '@cruvo/core/passes';
 import { compile } from '@cruvo/core/program';
 import { richScene } from '@cruvo/core/testing';
 import { FakeAudioContext } from '../playback/fakeAudio';
@@ -35,17 +35,50 @@ async function pass(seconds: number): Promise<void> {
 
 function opened() {
   const transport = new Transport(10, []);
-  const performing = new Performing(transport);
+  const kept: PassPiece[] = [];
+  const begun: string[] = [];
+  const performing = new Performing(transport, {
+    begin: (id) => void begun.push(id),
+    add: (_id, at, piece) => void (kept[at] = piece),
+  });
   performing.choose('una');
   const passes: Pass[] = [];
   const record = (countIn = 0, until = 10) =>
     performing.record({ from: 2, until, countIn }, STILL, (one) => void passes.push(one));
-  return { transport, performing, passes, record, state: () => performing.state.getState() };
+  return {
+    transport,
+    performing,
+    passes,
+    kept,
+    begun,
+    record,
+    state: () => performing.state.getState(),
+  };
 }
 const channel = ({ recording }: Pass, control: string) =>
   recording!.channels.find((one) => one.control === control)!;
 
 describe('performing', () => {
+  it('puts what is performed into safety, piece by piece', async () => {
+    const { performing, passes, kept, begun, record } = opened();
+    performing.move('nod', 0.25);
+    void record();
+    await pass(1);
+    performing.move('nod', 1);
+    await pass(1);
+    performing.letGo(['nod']);
+    await pass(1.5);
+    expect(kept.length).toBeGreaterThanOrEqual(3);
+    const { recording, duration } = recoveredPass(kept, STILL);
+    performing.stop();
+    expect(begun).toEqual([passes[0]!.id]);
+    // All but what came after the last piece.
+    expect(duration).toBeGreaterThan(passes[0]!.recording!.duration - 1.1);
+    const whole = channel(passes[0]!, 'nod');
+    for (const time of [0.1, 0.5, 1.5, 2.2, duration]) {
+      expect(readingAt(recording!.channels[0]!, time)).toBeCloseTo(readingAt(whole, time), 5);
+    }
+  });
   it('records what is moved while the scene plays, where it was moved', async () => {
     const { performing, passes, record, state } = opened();
     await record();
@@ -135,8 +168,9 @@ describe('performing', () => {
     await pass(0.3);
     performing.stop();
     performing.stop();
+    const id = expect.any(String);
     expect(passes).toEqual([
-      { member: 'una', from: 2, recording: null, cues: [], complete: false },
+      { id, member: 'una', from: 2, recording: null, cues: [], complete: false },
     ]);
   });
   it('lets go, unless what is let go is to stay', () => {

@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import { overridesSource } from '@cruvo/core/controls';
-import { PassRecorder, type PassRecording } from '@cruvo/core/passes';
+import { PassRecorder, type PassEvent, type PassRecording } from '@cruvo/core/passes';
 import {
   overridesOf,
   placeOfTarget,
@@ -10,6 +10,7 @@ import {
 import type { FiredCue } from '@cruvo/core/cues';
 import { toFlicks } from '@cruvo/core/time';
 import { LiveCues } from './cues/liveCues';
+import type { PassSafe } from './safe/passSafe';
 import type { Transport } from '../playback/transport';
 
 /** What becomes of a channel in a pass: it is recorded where it is moved, it plays back, or it is at rest meanwhile. */
@@ -32,6 +33,8 @@ export interface PerformingState {
 
 /** A pass that was recorded. */
 export interface Pass {
+  /** Under which it is kept until it is in the scene. */
+  readonly id: string;
   readonly member: string;
   /** Where in the scene it began, seconds. */
   readonly from: number;
@@ -47,13 +50,20 @@ const DRAG = 'drag a part.';
 const NOTHING: ReadonlyMap<string, number> = new Map();
 const WATCH_EVERY_MS = 50;
 
+/** How often what is performed is put into safety, seconds. */
+const PIECE = 1;
+
 interface Running {
+  readonly id: string;
   readonly recorder: PassRecorder;
   readonly member: string;
   readonly from: number;
   readonly played: (control: string, time: number) => number;
   readonly done: (pass: Pass) => void;
   watch: ReturnType<typeof setInterval> | undefined;
+  /** What was performed since the last piece, and which piece is next. */
+  events: PassEvent[];
+  piece: number;
 }
 
 /** Performs one character: what hands and devices move lies over all else on the stage, and is recorded while the scene plays. */
@@ -68,7 +78,11 @@ export class Performing {
   );
   private running: Running | null = null;
 
-  constructor(private readonly transport: Transport) {}
+  /** @param safe keeps what is performed meanwhile */
+  constructor(
+    private readonly transport: Transport,
+    private readonly safe: Pick<PassSafe, 'begin' | 'add'>,
+  ) {}
 
   /** Chooses who is performed; null for nobody. What was moved or fired goes back, and a pass ends. */
   choose(member: string | null): void {
@@ -112,9 +126,7 @@ export class Performing {
     for (const [target, value] of targets) {
       if (this.modeOf(target) !== 'recorded') continue;
       now.set(target, value);
-      if (phase === 'recording') {
-        this.running?.recorder.move(target, this.passTime() - lateBy, value);
-      }
+      if (phase === 'recording') this.note(target, this.passTime() - lateBy, value);
     }
     this.state.setState({ moved: now });
   }
@@ -126,7 +138,7 @@ export class Performing {
     const left = new Map(moved);
     for (const target of targets) {
       left.delete(target);
-      this.running?.recorder.letGo(target, this.passTime());
+      this.note(target, this.passTime(), null);
     }
     this.state.setState({ moved: left });
   }
@@ -134,7 +146,7 @@ export class Performing {
   /** All that is moved goes back to what plays. */
   letGoAll(): void {
     const targets = [...this.state.getState().moved.keys()];
-    for (const target of targets) this.running?.recorder.letGo(target, this.passTime());
+    for (const target of targets) this.note(target, this.passTime(), null);
     this.state.setState({ moved: NOTHING });
   }
 
@@ -171,7 +183,10 @@ export class Performing {
     const { member, phase } = this.state.getState();
     if (member === null || phase !== 'idle') return;
     const recorder = new PassRecorder();
-    const running: Running = { recorder, member, from, played, done, watch: undefined };
+    const running: Running = {
+      ...{ id: crypto.randomUUID(), recorder, member, from, played, done },
+      ...{ watch: undefined, events: [], piece: 0 },
+    };
     this.running = running;
     this.state.setState({ phase: 'counting' });
     try {
@@ -196,9 +211,9 @@ export class Performing {
     const cues = this.cues.finish(toFlicks(Math.max(0, duration)));
     if (this.transport.state.getState().playing) this.transport.pause();
     this.state.setState({ phase: 'idle' });
-    const { recorder, member, from, played, done } = running;
+    const { id, recorder, member, from, played, done } = running;
     const recording = recorder.finish(duration, (control, time) => played(control, from + time));
-    done({ member, from, recording, cues, complete });
+    done({ id, member, from, recording, cues, complete });
   }
 
   private look(until: number): void {
@@ -211,10 +226,27 @@ export class Performing {
       this.state.setState({ phase: 'recording' });
       this.cues.begin();
       // What is held already is held from the beginning.
-      for (const [target, value] of this.state.getState().moved) {
-        running.recorder.move(target, 0, value);
-      }
+      for (const [target, value] of this.state.getState().moved) this.note(target, 0, value);
+      const { id, member, from } = running;
+      this.safe.begin(id, { member, from, begunAt: new Date().toISOString() });
     }
+    if (this.passTime() >= PIECE * (running.piece + 1)) this.keepPiece(running);
+  }
+
+  /** Writes down that a target was moved, or let go where the value is null. */
+  private note(target: string, time: number, value: number | null): void {
+    const { running } = this;
+    if (!running) return;
+    if (value === null) running.recorder.letGo(target, time);
+    else running.recorder.move(target, time, value);
+    running.events.push([target, time, value]);
+  }
+
+  private keepPiece(running: Running): void {
+    const duration = this.passTime();
+    const events = running.events.splice(0);
+    const cues = this.cues.soFar(toFlicks(duration));
+    this.safe.add(running.id, running.piece++, { duration, events, cues });
   }
 
   private passTime(): number {

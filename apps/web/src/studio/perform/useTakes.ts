@@ -27,7 +27,7 @@ import { withPass } from './withPass';
 
 /** The takes of a cast member, and what is done with them. */
 export function useTakes(member: string) {
-  const { store, transport, saver, characters, keepRecording } = useOpenScene();
+  const { store, transport, saver, passSafe, characters, keepRecording } = useOpenScene();
   const table = useScene(({ scene }) => scene.takes);
   const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''));
   const program = useProgram();
@@ -41,7 +41,7 @@ export function useTakes(member: string) {
     change((takes) => withRecord(takes, id, how));
   return {
     takes: takesOf(table, member),
-    /** Lays down what a pass recorded, and the cues that were fired in it. */
+    /** Lays down what a pass recorded, and the cues that were fired in it; from then on the scene keeps it. */
     add: useCallback(
       async (pass: Pass): Promise<void> => {
         const { recording } = pass;
@@ -54,8 +54,9 @@ export function useTakes(member: string) {
         }
         // A pass is one step to undo, with all that was performed in it.
         store.getState().edit((now) => withPass(now, pass, hash, () => crypto.randomUUID()));
+        await passSafe.forget(pass.id);
       },
-      [store, saver, keepRecording],
+      [store, saver, passSafe, keepRecording],
     ),
     change: (id: string, fields: Partial<TakeClip>) =>
       set(id, (take) => fadesFitting({ ...take, ...fields })),

@@ -9,7 +9,7 @@ const recording = {
   channels: [{ control: 'nod', times: Float32Array.of(0), values: Float32Array.of(1) }],
 };
 const fired = { cue: 'wink', start: toFlicks(0.5), length: toFlicks(1) };
-const pass = { member, from: 3, recording, cues: [fired], complete: true };
+const pass = { id: 'pass', member, from: 3, recording, cues: [fired], complete: true };
 const ids = () => {
   let next = 0;
   return () => `id-${next++}`;

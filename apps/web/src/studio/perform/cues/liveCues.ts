@@ -67,6 +67,11 @@ export class LiveCues {
     for (const { cue } of this.keyboard.active) this.recorder.press(cue, 0);
   }
 
+  /** What was fired in the pass so far. */
+  soFar(at: Flicks): readonly FiredCue[] {
+    return this.recorder.soFar(at);
+  }
+
   /** The pass ends; gives what was fired in it. */
   finish(at: Flicks): readonly FiredCue[] {
     return this.recorder.finish(at);
