@@ -28,7 +28,16 @@ test.use({
 });
 
 test.beforeAll(() => {
-  const film = ['-loop', '1', '-i', PEOPLE, '-t', '6', '-vf', `${SOMEBODY},${TILTS},fps=15,format=yuv420p`];
+  const film = [
+    '-loop',
+    '1',
+    '-i',
+    PEOPLE,
+    '-t',
+    '6',
+    '-vf',
+    `${SOMEBODY},${TILTS},fps=15,format=yuv420p`,
+  ];
   execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...film, '-c:v', 'mjpeg', '-q:v', '3', SEEN]);
 });
 

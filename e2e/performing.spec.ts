@@ -160,7 +160,8 @@ test('three passes are performed: a face, then cues; a stretch of the head again
   for (const take of [1, 2]) await page.getByRole('button', { name: `Mute Take ${take}` }).click();
   await laid.getByRole('button', { name: `Take ${name} at` }).click();
   await expect.poll(async () => apart(await look(page), performed)).toBeGreaterThan(1);
-  expect(shareOf(filmed, await look(page), performed)).toBeGreaterThan(0.75);
+  // Much nearer to what was performed: the film is smaller and coded.
+  expect(shareOf(filmed, await look(page), performed)).toBeGreaterThan(0.5);
 });
 
 test(
