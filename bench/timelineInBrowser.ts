@@ -96,7 +96,7 @@ function paintHour({ scene: first, characters, track, peaks, member, line }: Inp
       ...{ rows: laid.rows, stage: laid.stage },
       ...{ program, viewport, width: WIDTH, height, peaks: pyramids, thumbnails },
       ...{ chosen: null, line, loop: null, snappedTo: null, marquee: null },
-      ...{ together: new Set([line]), curves: () => null },
+      ...{ together: new Set([line]), clips: new Set<string>(), curves: () => null },
     };
     paintTimeline(context, picture, COLORS);
     paintRulerStrip(ruler, { ...picture, height: RULER.height }, COLORS);

@@ -23,6 +23,9 @@ export interface SceneState {
   readonly onStage: boolean;
   /** Lines that are chosen together with it; they may be gone. */
   readonly together: ReadonlySet<string>;
+  /** Takes, cues and moves that are chosen, by clipKey; they may be gone. */
+  readonly clips: ReadonlySet<string>;
+  chooseClips(clips: Iterable<string>): void;
   /** Whether voices are heard as they were recorded, without what was done about noise and pitch. */
   readonly asRecorded: boolean;
   hearAsRecorded(asRecorded: boolean): void;
@@ -48,7 +51,10 @@ export interface SceneState {
 
 const NONE: ReadonlySet<string> = new Set();
 /** Nothing is chosen but what is named beside it. */
-const ANEW = { member: null, onStage: false, chosen: null, together: NONE } as const;
+const ANEW = {
+  ...{ member: null, onStage: false, chosen: null },
+  ...{ together: NONE, clips: NONE },
+} as const;
 
 /** The scene being worked on, with one history of its changes. What is chosen is no part of that history. */
 export function createSceneStore(scene: Scene) {
@@ -67,12 +73,18 @@ export function createSceneStore(scene: Scene) {
         member: null,
         onStage: false,
         together: NONE,
+        clips: NONE,
         asRecorded: false,
         posing: false,
       },
       hearAsRecorded: (asRecorded) => set({ asRecorded }),
       pose: (posing) => set({ posing }),
-      choose: (chosen) => set(chosen ? { ...ANEW, chosen, line: chosen.line } : { chosen }),
+      chooseClips: (clips) => {
+        const all = new Set(clips);
+        set(all.size > 0 ? { clips: all, chosen: null } : { clips: NONE });
+      },
+      choose: (chosen) =>
+        set(chosen ? { ...ANEW, chosen, line: chosen.line } : { chosen, clips: NONE }),
       chooseLine: (line) => set({ ...ANEW, line }),
       chooseLines: (lines) =>
         set({ ...ANEW, line: lines.at(-1) ?? null, together: new Set(lines) }),

@@ -4,6 +4,7 @@ import { chartOfLine } from '@cruvo/core/program';
 import { isHeardAt, linesOf, moodAt, sceneTime, voiceTime, withMarker } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { nextJump, type JumpKind } from './jumps';
+import { clipActions } from './clipActions';
 import { lineActions } from './lineActions';
 import { chosenMouth, middleOf, mouthEdits, type MouthInLine } from './mouths/mouthEdits';
 import { TypedNumber } from './mouths/typedNumber';
@@ -133,7 +134,7 @@ export function useStudioKeys(view: () => TimelineView | null, on: StudioKeyActi
     () => {
       const mouth = found();
       if (mouth) mouthEdits.rest(store, mouth);
-      else lineActions.remove(store);
+      else if (!clipActions.remove(store)) lineActions.remove(store);
     },
     options,
   );
@@ -144,7 +145,11 @@ export function useStudioKeys(view: () => TimelineView | null, on: StudioKeyActi
     ...options,
     enabled: !review,
   });
-  useHotkeys('d', () => lineActions.duplicate(store), options);
+  useHotkeys(
+    'd',
+    () => clipActions.again(store, toFlicks(transport.time())) || lineActions.duplicate(store),
+    options,
+  );
   useHotkeys(
     'r',
     withMouth((mouth) => mouthEdits.backToFitted(store, mouth)),

@@ -6,6 +6,7 @@ export * from './changes';
 export * from './directions';
 export * from './filmSettings';
 export * from './line';
+export * from './clips';
 export * from './lineClipboard';
 export * from './lineEdits';
 export * from './marker';

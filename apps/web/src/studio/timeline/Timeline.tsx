@@ -75,6 +75,7 @@ export function Timeline({
   const [marquee, setMarquee] = useState<Box | null>(null);
   const [word, setWord] = useState<WordPlace | null>(null);
   const together = useScene(useShallow((state) => [...chosenLines(state)]));
+  const clips = useScene((state) => state.clips);
   const views = useRowViews((state) => state.views);
   const moved = useMoved();
   const { rows, stage, height } = useMemo(
@@ -109,7 +110,7 @@ export function Timeline({
     const line = focus.line?.id ?? null;
     const picture = {
       ...{ program, viewport, rows, stage, width, height, peaks, thumbnails, chosen, line, loop },
-      ...{ snappedTo, marquee, together: new Set(together) },
+      ...{ snappedTo, marquee, clips, together: new Set(together) },
       curves: (member: string) => views[member]?.curve ?? null,
     };
     const colors = colorsOf(canvas.current);

@@ -5,7 +5,11 @@ import { compile, moverRows, type MoverRow } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { testMaterial } from '@cruvo/core/testing';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
-import { movedBy, moverNear, type HeldMover } from './dragMovers';
+import type { Scene } from '@cruvo/core/scene';
+import { clipActions } from '../clipActions';
+import type { OpenScene } from '../SceneContext';
+import { createSceneStore } from '../sceneStore';
+import { dragMover, heldTogether, movedBy, moverNear, type HeldMover } from './dragMovers';
 import { xAt } from './viewport';
 
 const material = testMaterial();
@@ -149,5 +153,52 @@ describe('what moves a member is dragged', () => {
     expect(stretch(2, SECOND)).toEqual([1, 3]);
     const [start, end] = stretch(1, 5 * SECOND);
     expect(end! - start!).toBeCloseTo(1 / SECOND, 6);
+  });
+});
+
+describe('several clips that are chosen', () => {
+  const chosen = new Set(['take t', 'cue fired', 'move laid', 'cue gone']);
+  const open = () => {
+    const store = createSceneStore(scene as Scene);
+    return { store, transport: { seek: () => undefined } } as unknown as OpenScene;
+  };
+  const at = (time: number) => ({ x: 0, y: 0, time });
+  /** Drags all that are chosen by one of them. */
+  function dragged(held: HeldMover, from: number, to: number) {
+    const opened = open();
+    const all = heldTogether(rows, chosen, held.grip);
+    const drag = dragMover(opened, held, at(from), all);
+    drag.move(at(to), { ripple: false, free: false });
+    drag.end();
+    const { takes, cues, moves } = opened.store.getState().scene;
+    opened.store.history.undo();
+    // All of it is one step.
+    expect(opened.store.getState().scene).toEqual(scene);
+    return { take: takes['t']!, cue: cues['fired']!, move: moves['laid']! };
+  }
+
+  it('go along with one of them, as far apart as they were, and not before the beginning', () => {
+    const later = dragged(near('cues', 1.5)!, 1.5, 3.5);
+    expect([later.take.start, later.cue.start, later.move.start]).toEqual([3, 3, 3].map(toFlicks));
+    const first = dragged(near('takes', 2)!, 2, -8);
+    expect([first.take.start, first.cue.start, first.move.start]).toEqual([0, 0, 0]);
+  });
+  it('are trimmed together', () => {
+    const { take, cue, move } = dragged(near('takes', 2.99)!, 3, 2.5);
+    expect([take.length, cue.length].map(toSeconds)).toEqual([1.5, 0.5]);
+    expect(move.times).toBeLessThan(1);
+  });
+  it('are one alone where one is clicked', () => {
+    const opened = open();
+    const held = near('cues', 1.5)!;
+    dragMover(opened, held, at(1.5)).end();
+    expect([...opened.store.getState().clips]).toEqual(['cue fired']);
+    expect(clipActions.again(opened.store, toFlicks(5))).toBe(true);
+    const { scene: now, clips } = opened.store.getState();
+    expect(Object.values(now.cues).map(({ start }) => toSeconds(start))).toEqual([1, 5]);
+    expect(clips.has('cue fired')).toBe(false);
+    expect(clipActions.remove(opened.store)).toBe(true);
+    expect(Object.keys(opened.store.getState().scene.cues)).toEqual(['fired']);
+    expect(clipActions.remove(opened.store)).toBe(false);
   });
 });

@@ -5,7 +5,7 @@ import { cueAt, type CueSpan } from '@cruvo/core/cues';
 import type { MoverRow, MoveSpan, TakeProgram } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
 import { withRecord } from '@cruvo/core/records';
-import type { Scene } from '@cruvo/core/scene';
+import { clipKey, type ClipRef, type Scene } from '@cruvo/core/scene';
 import {
   frameLength,
   frameStart,
@@ -81,6 +81,15 @@ export function moverNear(
   return now > start && now < end ? { kind: 'reaction', reaction, grip: 'whole' } : null;
 }
 
+type HeldTake = Extract<HeldMover, { kind: 'take' }>;
+
+function heldTake({ take, recording }: TakeProgram, grip: HeldTake['grip']): HeldTake {
+  const duration = recording
+    ? toFlicks(recording.duration)
+    : take.offset + Math.round(take.speed * take.length);
+  return { kind: 'take', take, grip, duration };
+}
+
 /** A take by its edges, by the corners up to which it comes and from which it goes, or as a whole. */
 function takeNear(
   takes: readonly TakeProgram[],
@@ -91,14 +100,9 @@ function takeNear(
     takes.find(({ take }) => now >= take.start && now <= endOfTake(take)) ??
     takes.find(({ take }) => Math.min(away(take.start), away(endOfTake(take))) <= REACH);
   if (!found) return null;
-  const { take, recording } = found;
+  const { take } = found;
   const end = endOfTake(take);
-  const duration = recording
-    ? toFlicks(recording.duration)
-    : take.offset + Math.round(take.speed * take.length);
-  const held = (grip: Extract<HeldMover, { kind: 'take' }>['grip']): HeldMover => {
-    return { kind: 'take', take, grip, duration };
-  };
+  const held = (grip: HeldTake['grip']) => heldTake(found, grip);
   if (away(take.start) <= REACH) return held('start');
   if (away(end) <= REACH) return held('end');
   if (away(take.start + take.fadeIn) <= REACH) return held('fade in');
@@ -106,8 +110,65 @@ function takeNear(
   return held('whole');
 }
 
-/** Moves what is held by whole frames; a key that is only clicked on is gone to. */
-export function dragMover(open: OpenScene, held: HeldMover, from: PointerPlace): Drag {
+/** What is held, as something that can be chosen; null where it can't. */
+export function clipOf(held: HeldMover): ClipRef | null {
+  switch (held.kind) {
+    case 'take':
+      return { kind: 'take', id: held.take.id };
+    case 'cue':
+      return { kind: 'cue', id: held.span.clip.id };
+    case 'move':
+      return { kind: 'move', id: held.span.placed.id };
+    default:
+      return null;
+  }
+}
+
+/** All chosen clips of some rows, held as one of them is held. */
+export function heldTogether(
+  movers: readonly MoverRow[],
+  chosen: ReadonlySet<string>,
+  grip: HeldMover['grip'],
+): readonly HeldMover[] {
+  const edge = grip === 'end' ? 'end' : 'whole';
+  const all = movers.flatMap((mover): HeldMover[] => {
+    if (mover.kind === 'takes') {
+      const side = grip === 'start' ? 'start' : edge;
+      return mover.takes.map((one) => heldTake(one, side));
+    }
+    if (mover.kind === 'cues') return mover.cues.map((span) => ({ kind: 'cue', span, grip: edge }));
+    if (mover.kind !== 'moves') return [];
+    return mover.moves.map((span) => ({ kind: 'move', span, grip: edge }));
+  });
+  return all.filter((one) => chosen.has(clipKey(clipOf(one)!)));
+}
+
+/** When what is held begins. */
+function startOf(held: HeldMover): Flicks {
+  switch (held.kind) {
+    case 'take':
+      return held.take.start;
+    case 'cue':
+      return held.span.start;
+    case 'move':
+      return held.span.placed.start;
+    case 'keys':
+      return held.mover.track.keys[0]!.time;
+    case 'reaction':
+      return held.reaction.stretch?.start ?? 0;
+  }
+}
+
+/**
+ * Moves what is held by whole frames, and with it all that is held together with it; a key that is only clicked on is
+ * gone to, and a clip is chosen.
+ */
+export function dragMover(
+  open: OpenScene,
+  held: HeldMover,
+  from: PointerPlace,
+  together: readonly HeldMover[] = [held],
+): Drag {
   const { store, transport } = open;
   const before = store.getState().scene;
   const { frameRate } = before;
@@ -115,16 +176,22 @@ export function dragMover(open: OpenScene, held: HeldMover, from: PointerPlace):
   store.history.begin();
   return {
     move: (to) => {
-      const by =
+      const wanted =
         nearestFrame(toFlicks(to.time), frameRate) - nearestFrame(toFlicks(from.time), frameRate);
-      if (by === 0 && !dragged) return null;
+      if (wanted === 0 && !dragged) return null;
       dragged = true;
-      store.getState().edit(() => movedBy(before, held, by));
+      // None of several goes before the beginning: they stay as far apart as they are.
+      const first = Math.min(...together.map((one) => nearestFrame(startOf(one), frameRate)));
+      const by = together.length > 1 ? Math.max(wanted, -first) : wanted;
+      store.getState().edit(() => together.reduce((scene, one) => movedBy(scene, one, by), before));
       return null;
     },
     end: () => {
       store.history.end();
-      if (!dragged && held.kind === 'keys') transport.seek(toSeconds(held.time));
+      if (dragged) return;
+      if (held.kind === 'keys') transport.seek(toSeconds(held.time));
+      const clip = clipOf(held);
+      if (clip) store.getState().chooseClips([clipKey(clip)]);
     },
   };
 }

@@ -3,6 +3,7 @@ import { endOfTake, type TakeClip } from '@cruvo/core/passes';
 import type { CueSpan } from '@cruvo/core/cues';
 import type { MoveSpan } from '@cruvo/core/program';
 import type { SceneReaction } from '@cruvo/core/reactions';
+import { clipKey, type ClipRef } from '@cruvo/core/scene';
 import { toSeconds, type Flicks } from '@cruvo/core/time';
 import { shapedBetween } from './reactionCurves';
 import type { MoverStrip, Strip } from './rows';
@@ -28,13 +29,31 @@ export function paintMover(
   context.beginPath();
   context.rect(0, strip.top, picture.width, strip.height);
   context.clip();
+  /** An outline around a clip that is chosen. */
+  const mark = (clip: ClipRef, start: Flicks, end: Flicks) => {
+    if (!picture.clips.has(clipKey(clip))) return;
+    const [left, right] = [start, end].map((time) => xAt(picture.viewport, toSeconds(time)));
+    context.globalAlpha = 1;
+    context.strokeStyle = colors.chosen;
+    context.lineWidth = 2;
+    context.strokeRect(left!, strip.top + 1, Math.max(3, right! - left!), strip.height - 2);
+  };
   if (mover.kind === 'keys') paintKeys(context, mover.track, strip, picture, colors);
   else if (mover.kind === 'moves') {
-    for (const span of mover.moves) paintMove(context, span, strip, picture, colors);
+    for (const span of mover.moves) {
+      paintMove(context, span, strip, picture, colors);
+      mark({ kind: 'move', id: span.placed.id }, span.placed.start, span.end);
+    }
   } else if (mover.kind === 'takes') {
-    for (const { take } of mover.takes) paintTake(context, take, strip, picture, colors);
+    for (const { take } of mover.takes) {
+      paintTake(context, take, strip, picture, colors);
+      mark({ kind: 'take', id: take.id }, take.start, endOfTake(take));
+    }
   } else if (mover.kind === 'cues') {
-    for (const span of mover.cues) paintCue(context, span, strip, picture, colors);
+    for (const span of mover.cues) {
+      paintCue(context, span, strip, picture, colors);
+      mark({ kind: 'cue', id: span.clip.id }, span.start, span.end);
+    }
   } else {
     const { reaction, shaped } = mover.program;
     context.globalAlpha = reaction.muted ? MUTED : 1;

@@ -23,6 +23,8 @@ export interface TimelinePicture {
   readonly line: string | null;
   /** All lines that are chosen. */
   readonly together: ReadonlySet<string>;
+  /** Takes, cues and moves that are chosen, by clipKey. */
+  readonly clips: ReadonlySet<string>;
   /** What is drawn around lines to choose them, pixels. */
   readonly marquee: Box | null;
   /** The time at which what is dragged snaps into place, seconds. */
