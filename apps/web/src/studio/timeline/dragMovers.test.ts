@@ -188,6 +188,19 @@ describe('several clips that are chosen', () => {
     expect([take.length, cue.length].map(toSeconds)).toEqual([1.5, 0.5]);
     expect(move.times).toBeLessThan(1);
   });
+  it('a cue alone snaps to a word, unless nothing is to snap', () => {
+    const opened = open();
+    const snaps = [[toFlicks(2.03)], toFlicks(0.1)] as const;
+    const held = near('cues', 1.5)!;
+    const drag = dragMover(opened, held, at(1.5), [held], snaps);
+    const start = () => toSeconds(opened.store.getState().scene.cues['fired']!.start);
+    expect(drag.move(at(2.55), { ripple: false, free: false })).toBeCloseTo(2.03);
+    expect(start()).toBeCloseTo(2.03);
+    expect(drag.move(at(2.5), { ripple: false, free: true })).toBeNull();
+    expect(start()).toBeCloseTo(2);
+    drag.move(at(3.5), { ripple: false, free: false });
+    expect(start()).toBeCloseTo(3);
+  });
   it('are one alone where one is clicked', () => {
     const opened = open();
     const held = near('cues', 1.5)!;

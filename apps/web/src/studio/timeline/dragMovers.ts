@@ -16,6 +16,7 @@ import {
 } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
 import type { Drag, PointerPlace } from './drag';
+import { snapStretch } from './snapTimes';
 import { xAt, type Viewport } from './viewport';
 
 /** How near the pointer must come to an edge or a key to take hold of it, pixels. */
@@ -143,6 +144,10 @@ export function heldTogether(
   return all.filter((one) => chosen.has(clipKey(clipOf(one)!)));
 }
 
+/** The times to which a cue snaps, and how near it must come. */
+export type Snaps = readonly [times: readonly Flicks[], reach: Flicks];
+const NO_SNAPS: Snaps = [[], 0];
+
 /** When what is held begins. */
 function startOf(held: HeldMover): Flicks {
   switch (held.kind) {
@@ -161,13 +166,14 @@ function startOf(held: HeldMover): Flicks {
 
 /**
  * Moves what is held by whole frames, and with it all that is held together with it; a key that is only clicked on is
- * gone to, and a clip is chosen.
+ * gone to, and a clip is chosen. A cue snaps to what it may, unless nothing is to.
  */
 export function dragMover(
   open: OpenScene,
   held: HeldMover,
   from: PointerPlace,
   together: readonly HeldMover[] = [held],
+  snaps: Snaps = NO_SNAPS,
 ): Drag {
   const { store, transport } = open;
   const before = store.getState().scene;
@@ -175,7 +181,18 @@ export function dragMover(
   let dragged = false;
   store.history.begin();
   return {
-    move: (to) => {
+    move: (to, { free }) => {
+      const start = startOf(held) + toFlicks(to.time - from.time);
+      const snapped = free || held.grip !== 'whole' ? null : snapStretch(start, 0, ...snaps);
+      if (snapped && snapped.to !== null && held.kind === 'cue' && together.length === 1) {
+        dragged = true;
+        const { clip } = held.span;
+        const next = cueAt(held.span, snapped.to);
+        store
+          .getState()
+          .edit(() => ({ ...before, cues: withRecord(before.cues, clip.id, () => next) }));
+        return toSeconds(snapped.to);
+      }
       const wanted =
         nearestFrame(toFlicks(to.time), frameRate) - nearestFrame(toFlicks(from.time), frameRate);
       if (wanted === 0 && !dragged) return null;

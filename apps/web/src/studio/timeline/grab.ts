@@ -2,13 +2,14 @@ import type { Box } from '@cruvo/core/geometry';
 import { moveEdge } from '@cruvo/core/mouth';
 import { firstWhere } from '@cruvo/core/numbers';
 import type { LineProgram } from '@cruvo/core/program';
-import { clipKey, endOf, isHeardAt, voiceTime, type Line } from '@cruvo/core/scene';
+import { endOf, isHeardAt, voiceTime, type Line } from '@cruvo/core/scene';
 import { toFlicks, toSeconds, type Flicks } from '@cruvo/core/time';
 import type { OpenScene } from '../SceneContext';
 import type { Drag, PointerPlace, Surface } from './drag';
 import { moveLine, moveLines, trimLine, type LineEdge } from './dragLines';
 import { dragMood, moodNear } from './dragMoods';
-import { clipOf, dragMover, heldTogether, moverNear, type HeldMover } from './dragMovers';
+import { moverNear } from './dragMovers';
+import { grabMover } from './grabMovers';
 import { dragWord, wordNear } from './dragWords';
 import { chosenLines, focusOf } from '../sceneStore';
 import { placeAt, type Strip, type TimelineRow } from './rows';
@@ -25,11 +26,8 @@ export function grab(open: OpenScene, surface: Surface, at: PointerPlace, shift:
   const { part, row } = place;
   const onLines = row !== null && (part === 'head' || part === 'thin');
   if (place.part === 'mover') {
-    const held = moverNear(place.mover, surface.viewport, at);
-    const clip = held && clipOf(held);
-    if (shift && clip) return chooseClipToo(open, clipKey(clip));
-    if (shift) return loopFrom(open, at.time);
-    return held ? dragMovers(open, surface, held, at) : scrubWithNoClip(open);
+    const drag = grabMover(open, surface, place.mover, at, shift);
+    return drag ?? (shift ? loopFrom(open, at.time) : scrub(open));
   }
   if (shift && !onLines) return loopFrom(open, at.time);
   const sound = row && part === 'wave' ? soundAtPoint(open, surface, row, at) : null;
@@ -137,29 +135,6 @@ function dragSound({ store }: OpenScene, { line, handle, strip }: HeldSound): Dr
     },
     end: () => store.history.end(),
   };
-}
-
-/** Chooses a clip besides those that are chosen, or no longer. */
-function chooseClipToo({ store }: OpenScene, key: string): Drag {
-  const { clips, chooseClips } = store.getState();
-  chooseClips(clips.has(key) ? [...clips].filter((one) => one !== key) : [...clips, key]);
-  return NOTHING;
-}
-
-/** One of several clips that are chosen takes the others along. */
-function dragMovers(open: OpenScene, surface: Surface, held: HeldMover, at: PointerPlace): Drag {
-  const { clips } = open.store.getState();
-  const clip = clipOf(held);
-  if (!clip || clips.size < 2 || !clips.has(clipKey(clip))) return dragMover(open, held, at);
-  const movers = [...surface.rows, ...(surface.stage ? [surface.stage] : [])].flatMap((row) =>
-    row.movers.map(({ mover }) => mover),
-  );
-  return dragMover(open, held, at, heldTogether(movers, clips, held.grip));
-}
-
-function scrubWithNoClip(open: OpenScene): Drag {
-  open.store.getState().chooseClips([]);
-  return scrub(open);
 }
 
 /** Chooses a line besides those that are chosen, or no longer. */
