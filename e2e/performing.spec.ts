@@ -189,3 +189,24 @@ test(
     await studio.saved();
   },
 );
+
+test('a cue is fired from a board in another window', FURTHER, async ({ page, studio: first }) => {
+  const studio = await copyOfDemo(first);
+  await page.getByRole('tab', { name: 'Perform' }).click();
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
+  const board = await page.context().newPage();
+  await board.goto(`/scenes/${studio.sceneId}/cues`);
+  const wink = board.getByRole('button', { name: 'Winks' });
+  await expect(wink).toBeVisible();
+  await expectAccessible(board);
+  await wink.hover();
+  await board.mouse.down();
+  await expect(wink).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Fire Winks' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await board.mouse.up();
+  await expect(wink).toHaveAttribute('aria-pressed', 'false');
+  await board.close();
+});

@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { CueBoardPage } from './board/CueBoardPage';
 import { CharacterPage } from './character/CharacterPage';
 import { LivePage } from './live/LivePage';
 import { HomePage } from './productions/HomePage';
@@ -25,6 +26,7 @@ const router = createBrowserRouter([
   { path: '/characters/:character', element: <CharacterPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
   { path: '/scenes/:scene/live', element: <LivePage /> },
+  { path: '/scenes/:scene/cues', element: <CueBoardPage /> },
   {
     path: '*',
     element: <Notice title="There is nothing at this address">It may have been deleted.</Notice>,

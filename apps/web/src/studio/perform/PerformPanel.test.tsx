@@ -1,4 +1,5 @@
 /** @jest-environment ./scripts/testEnvironments/browser.mjs */
+import 'fake-indexeddb/auto';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { takeOf, withTake, type PassRecording } from '@cruvo/core/passes';
 import { richScene } from '@cruvo/core/testing';

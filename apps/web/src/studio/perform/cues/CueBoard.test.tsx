@@ -4,6 +4,8 @@ import { newCue, type Cue } from '@cruvo/core/cues';
 import { compile } from '@cruvo/core/program';
 import { richScene } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
+import { BoardLink, type BoardMessage } from '../../../board/boardMessages';
+import { FakeChannel } from '../../../testing/fakeChannels';
 import { renderInScene } from '../../../testing/panels';
 import { CueBoard } from './CueBoard';
 
@@ -31,7 +33,29 @@ function opened() {
   return { ...rendered, active };
 }
 
+beforeAll(() => void Object.assign(globalThis, { BroadcastChannel: FakeChannel }));
+afterAll(() => void Reflect.deleteProperty(globalThis, 'BroadcastChannel'));
+
 describe('the board of cues', () => {
+  it('is shown in other windows too, whose buttons fire them', () => {
+    const { active, open, unmount } = opened();
+    const heard: BoardMessage[] = [];
+    const board = new BoardLink(open.id, (message) => void heard.push(message));
+    board.say({ kind: 'hello' });
+    expect(heard.at(-1)).toMatchObject({
+      ...{ kind: 'cues', cues: [{ name: 'Wink', on: false }, { name: 'Bow' }] },
+    });
+    const at = performance.timeOrigin + performance.now();
+    act(() => board.say({ kind: 'button', cue: 'wink', down: true, at }));
+    expect(active()).toEqual(['wink']);
+    expect(heard.at(-1)).toMatchObject({ cues: [{ on: true }, { on: false }] });
+    act(() => board.say({ kind: 'button', cue: 'wink', down: false, at }));
+    expect(active()).toEqual([]);
+    unmount();
+    expect(heard.at(-1)).toEqual({ kind: 'closed' });
+    board.close();
+  });
+
   it('fires a cue while its key, or its button, is held', () => {
     const { active } = opened();
     fireEvent.keyDown(window, { key: 'w', code: 'KeyW' });

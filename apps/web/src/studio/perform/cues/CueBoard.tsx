@@ -1,19 +1,22 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { MovedProgram } from '@cruvo/core/program';
 import { NameForm } from '../../../shell/NameForm';
 import { useOpenScene, useScene } from '../../SceneContext';
+import { useMemberNames } from '../../scene/MemberSelect';
 import { InputsCard } from '../inputs/InputsCard';
 import { CueFields } from './CueFields';
 import { CuePicture } from './CuePicture';
 import { LaidCues } from './LaidCues';
 import { useCueKeys } from './useCueKeys';
 import { useCues } from './useCues';
+import { useBoard } from './useBoard';
 
 /** The cues of a character: fired by their keys or by large buttons, while the scene plays or to try them. */
 export function CueBoard({ member, own }: { member: string; own: MovedProgram }) {
-  const { performing, characters, images } = useOpenScene();
+  const { id, performing, characters, images } = useOpenScene();
+  const nameOf = useMemberNames();
   const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''))!;
   const actions = useCues(member);
   const { cues, error, lay } = actions;
@@ -21,6 +24,12 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
   const [edited, setEdited] = useState<string | null>(null);
   const live = performing.cues;
   useCueKeys(cues, live, lay);
+  const pictures = useRef<HTMLDivElement>(null);
+  useBoard(id, nameOf(member), cues, live, (cue) => {
+    const shown = [...(pictures.current?.children ?? [])] as HTMLElement[];
+    const canvas = shown.find(({ dataset }) => dataset['cue'] === cue)?.querySelector('canvas');
+    return canvas?.toDataURL() ?? '';
+  });
   useEffect(() => {
     performing.setHint(cues.length > 0 ? 'press the key of a cue.' : 'there is no cue yet.');
     return () => performing.setHint(null);
@@ -34,9 +43,9 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
           on. Name one, and say what it sets.
         </p>
       )}
-      <div className="cue-board">
+      <div className="cue-board" ref={pictures}>
         {cues.map((cue) => (
-          <div key={cue.id} className={active.has(cue.id) ? 'cue on' : 'cue'}>
+          <div key={cue.id} data-cue={cue.id} className={active.has(cue.id) ? 'cue on' : 'cue'}>
             <button
               type="button"
               className="cue-button"
@@ -69,6 +78,11 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
           </div>
         ))}
       </div>
+      {cues.length > 0 && (
+        <a className="small" href={`/scenes/${id}/cues`} target={`cues ${id}`}>
+          Large buttons in a window of their own
+        </a>
+      )}
       {error && (
         <p className="small text-danger-emphasis" role="alert">
           {sentenceOf(error)}

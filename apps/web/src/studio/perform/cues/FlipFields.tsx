@@ -8,7 +8,7 @@ import type { NumberField } from '../../life/words';
 import { RUNS_OF_FLIP } from '../words';
 
 const RATE: NumberField = {
-  ...{ label: 'Drawings a second', min: 0.5, max: 30, step: 0.5 },
+  ...{ label: 'A second', min: 0.5, max: 30, step: 0.5 },
   inWords: (value) => String(value),
 };
 
