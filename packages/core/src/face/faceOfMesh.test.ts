@@ -66,6 +66,14 @@ describe('a face that is read off its mesh', () => {
     expect(read({ 14: [0, 0.88, 0] })['mouth open']).toBeCloseTo(0.55, 1);
     const smile = read({ 291: [0.36, 0.6, 0], 61: [-0.36, 0.6, 0] });
     expect([smile.smile, smile['mouth wide']]).toEqual([expect.closeTo(0.7), expect.closeTo(0.68)]);
+    // Down is along the face, not towards a chin that lies aside.
+    const aside = read({ 291: [0.36, 0.6, 0], 61: [-0.36, 0.64, 0], 152: [0.3, 1.1, 0] });
+    expect(aside.smile).toBeCloseTo(0.5);
+    const low = read({ 14: [0.05, 0.88, 0] });
+    expect(read({ 14: [0.05, 0.88, 0], 152: [0.3, 1.1, 0] })['mouth open']).toBeCloseTo(
+      low['mouth open'],
+      5,
+    );
     expect(read({ 291: [0.18, 0.67, 0], 61: [-0.18, 0.67, 0] }).pout).toBeGreaterThan(0.8);
   });
   it('does the same with its eyes and its mouth however the head is turned, near or far', () => {

@@ -65,6 +65,8 @@ describe('a cue that is laid down', () => {
     expect(nods('stay')).toEqual([1, 1, 1]);
     expect(nods('pause')).toEqual([1, 0, 1]);
     expect(nods('end')).toEqual([1, 0, 0]);
+    // It does not pause itself.
+    expect(valueAt(of('pause'), 2.5, TURN)).toBeGreaterThan(0.5);
   });
   it('shows a run of drawings: once, again and again, or as long as it lasts', () => {
     const flip = (runs: CueFlip['runs']) => {

@@ -164,9 +164,9 @@ describe('several clips that are chosen', () => {
   };
   const at = (time: number) => ({ x: 0, y: 0, time });
   /** Drags all that are chosen by one of them. */
-  function dragged(held: HeldMover, from: number, to: number) {
+  function dragged(held: HeldMover, from: number, to: number, how = (one: HeldMover) => one) {
     const opened = open();
-    const all = heldTogether(rows, chosen, held.grip);
+    const all = heldTogether(rows, chosen, held.grip).map(how);
     const drag = dragMover(opened, held, at(from), all);
     drag.move(at(to), { ripple: false, free: false });
     drag.end();
@@ -180,8 +180,12 @@ describe('several clips that are chosen', () => {
   it('go along with one of them, as far apart as they were, and not before the beginning', () => {
     const later = dragged(near('cues', 1.5)!, 1.5, 3.5);
     expect([later.take.start, later.cue.start, later.move.start]).toEqual([3, 3, 3].map(toFlicks));
-    const first = dragged(near('takes', 2)!, 2, -8);
-    expect([first.take.start, first.cue.start, first.move.start]).toEqual([0, 0, 0]);
+    const cueAfterThem = (one: HeldMover): HeldMover =>
+      one.kind === 'cue' ? { ...one, span: { ...one.span, start: toFlicks(1.5) } } : one;
+    const first = dragged(near('takes', 2)!, 2, -8, cueAfterThem);
+    expect([first.take.start, first.cue.start, first.move.start].map(toSeconds)).toEqual([
+      0, 0.5, 0,
+    ]);
   });
   it('are trimmed together', () => {
     const { take, cue, move } = dragged(near('takes', 2.99)!, 3, 2.5);
