@@ -16,6 +16,8 @@ export async function bundled(module: URL): Promise<string> {
   return output.output[0].code;
 }
 
+const TRUSTED = 'http://localhost/';
+
 /** Runs work on a page of headless Chromium into which a module of this folder was loaded. */
 export async function onPage<Result>(
   module: string,
@@ -24,10 +26,16 @@ export async function onPage<Result>(
   const script = await bundled(new URL(module, import.meta.url));
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    args: [
+      ...['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+      '--autoplay-policy=no-user-gesture-required',
+    ],
   });
   try {
     const page = await browser.newPage();
+    // Some of what the studio uses is there only on pages that browsers trust.
+    await page.route(TRUSTED, (route) => route.fulfill({ contentType: 'text/html', body: '' }));
+    await page.goto(TRUSTED);
     await page.evaluate(script);
     return await work(page);
   } finally {
