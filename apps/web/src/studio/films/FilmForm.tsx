@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Alert, Button, Form, InputGroup, Modal } from 'react-bootstrap';
 import { useForm, useWatch } from 'react-hook-form';
@@ -6,6 +7,7 @@ import { sentenceOf } from '@cruvo/core/problem';
 import { type FilmSettings, filmSettingsSchema, type StageSettings } from '@cruvo/core/scene';
 import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { orderFilm } from '../../api/films';
+import { changesSaved } from '../../saving/changesSaved';
 import { useOpenScene, useProgram } from '../SceneContext';
 
 const SIZES = [
@@ -28,6 +30,7 @@ function filmSize({ width, height }: Pick<StageSettings, 'width' | 'height'>) {
 export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
   const { id, saver } = useOpenScene();
   const program = useProgram();
+  const queries = useQueryClient();
   const { stage, frameRate } = program.scene;
   const [failure, setFailure] = useState<string | null>(null);
   const { register, handleSubmit, setValue, control, formState } = useForm<FilmSettings>({
@@ -43,7 +46,8 @@ export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdere
   const order = async (settings: FilmSettings) => {
     setFailure(null);
     try {
-      await saver.settled();
+      // What was changed of a character may still be on its way.
+      await Promise.all([saver.settled(), changesSaved(queries)]);
       await orderFilm(id, settings);
       onOrdered();
     } catch (error) {

@@ -96,6 +96,41 @@ describe('PerformPanel', () => {
       ...{ strength: 0.5, smoothing: toFlicks(0.2), delay: toFlicks(-0.1) },
     });
   });
+  it('mirrors a take, makes keys of it, and flips between it and another at its time', () => {
+    const { open, store, again } = opened();
+    const takes = () => Object.values(store.getState().scene.takes);
+    menu('Mirror');
+    again();
+    expect(takes()[0]!.channels[0]).toMatchObject({ control: 'gaze/x', strength: -1 });
+    fireEvent.click(screen.getByLabelText('Channels of Take 1'));
+    fireEvent.change(screen.getByLabelText(/^Further of/), { target: { value: '0.3' } });
+    again();
+    expect(takes()[0]!.channels[0]!.offset).toBeCloseTo(0.3);
+    expect(screen.queryByRole('button', { name: /^Flip between/ })).toBeNull();
+    act(() => open.transport.seek(1));
+    menu('Once more at the playhead');
+    again();
+    const flip = () => {
+      fireEvent.click(screen.getAllByRole('button', { name: /^Flip between/ })[0]!);
+      again();
+      return takes().map(({ muted }) => muted);
+    };
+    // The upper one alone, then the one beneath, and so on.
+    expect([flip(), flip(), flip()]).toEqual([
+      [true, false],
+      [false, true],
+      [true, false],
+    ]);
+    fireEvent.click(screen.getAllByRole('button', { name: 'More for Take 1' })[1]!);
+    fireEvent.click(screen.getByRole('button', { name: 'Mute all others' }));
+    expect(takes().map(({ muted }) => muted)).toEqual([false, true]);
+    again();
+    fireEvent.click(screen.getAllByRole('button', { name: 'More for Take 1' })[1]!);
+    fireEvent.click(screen.getByRole('button', { name: 'Turn into keys' }));
+    const { keys } = store.getState().scene;
+    expect(Object.values(keys)).toMatchObject([{ member, control: 'gaze/x', mix: 'replace' }]);
+    expect(takes().map(({ muted }) => muted)).toEqual([true, true]);
+  });
   it('splits a take at the playhead, lays it down again and deletes it, each one step to undo', () => {
     const { open, store, again } = opened();
     act(() => open.transport.seek(1.5));

@@ -74,6 +74,7 @@ export function TakeCard({
             ['Split at the playhead', () => actions.split(take)],
             ['Begin at the playhead', () => actions.startHere(id)],
             ['Once more at the playhead', () => actions.copy(take)],
+            ['Mute all others', () => actions.solo(take)],
             ['Mirror', () => actions.mirror(take)],
             ['Turn into keys', () => actions.keep(take)],
             ...actions

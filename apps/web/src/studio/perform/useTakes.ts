@@ -19,6 +19,7 @@ import {
   withKeysOfTake,
 } from '@cruvo/core/program';
 import { withoutRecord, withRecord, type Records } from '@cruvo/core/records';
+import { withMoverAlone } from '@cruvo/core/scene';
 import { frameAt, frameStart, toFlicks } from '@cruvo/core/time';
 import { trackId } from '../../workers/analyseVoice';
 import { useOpenScene, useProgram, useScene } from '../SceneContext';
@@ -84,6 +85,14 @@ export function useTakes(member: string) {
         ),
       );
     },
+    /** Lets it alone count of all takes, or all of them where it does already. */
+    solo: ({ id }: TakeClip) =>
+      store.getState().edit((now) => {
+        const all = takesOf(now.takes, member).map((one) => {
+          return { kind: 'take' as const, id: one.id, muted: one.muted };
+        });
+        return withMoverAlone(now, all, { kind: 'take', id });
+      }),
     /** Makes keys of it, and mutes it: what was performed stays. */
     keep: (take: TakeClip) => {
       const performed = own?.takes.find((one) => one.take.id === take.id);
