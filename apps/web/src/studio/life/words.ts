@@ -126,8 +126,8 @@ export const MOVE_FIELDS = {
 /** The numbers of a take. */
 export const TAKE_FIELDS = {
   strength: share('Strength', -2, 2),
-  offset: share('Further by', -1, 1),
-  smoothing: time('Smoothing', 1),
+  offset: share('Offset', -1, 1),
+  smoothing: time('Smooth', 1),
   delay: time('Later by', 1, -1),
   fadeIn: time('Comes over', 2),
   fadeOut: time('Goes over', 2),

@@ -103,7 +103,7 @@ describe('PerformPanel', () => {
     again();
     expect(takes()[0]!.channels[0]).toMatchObject({ control: 'gaze/x', strength: -1 });
     fireEvent.click(screen.getByLabelText('Channels of Take 1'));
-    fireEvent.change(screen.getByLabelText(/^Further of/), { target: { value: '0.3' } });
+    fireEvent.change(screen.getByLabelText(/^Offset of/), { target: { value: '0.3' } });
     again();
     expect(takes()[0]!.channels[0]!.offset).toBeCloseTo(0.3);
     expect(screen.queryByRole('button', { name: /^Flip between/ })).toBeNull();

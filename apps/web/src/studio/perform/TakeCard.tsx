@@ -110,7 +110,7 @@ export function TakeCard({
                   onChange={(strength) => change({ strength })}
                 />
                 <ShareSlider
-                  {...{ field: TAKE_FIELDS.offset, usual: 0, name: of('Further') }}
+                  {...{ field: TAKE_FIELDS.offset, usual: 0, name: of('Offset') }}
                   value={channel.offset}
                   onChange={(offset) => change({ offset })}
                 />
