@@ -35,6 +35,19 @@ describe('Player', () => {
     expect(shownAt(0.5)).toEqual([hash('a')]);
     expect(shownAt(1.5)).toEqual([hash('b')]);
   });
+  it('leaves what is seen as it was while time moves nothing', () => {
+    const player = new Player(program);
+    const still = player.seek(toFlicks(0.2)).items;
+    expect(player.seek(toFlicks(0.5)).items.map((item, at) => item === still[at])).toEqual([true]);
+    const open = player.seek(toFlicks(1.5)).items;
+    expect(open[0]).not.toBe(still[0]);
+    // What is set live is never taken for what plays at that time.
+    const live = liveSources(
+      program,
+      new Map([['member', new Map([['mouth.drawing', 'closed']])]]),
+    );
+    expect(sameFrame(player.seek(toFlicks(1.5), live), player.seek(toFlicks(1.5)))).toBe(false);
+  });
   it('rests after the line and before it', () => {
     expect(shownAt(5)).toEqual([hash('a')]);
     expect(shownAt(1.5, withLine({ start: toFlicks(1) }))).toEqual([hash('a')]);

@@ -25,7 +25,9 @@ export type LiveSources = ReadonlyMap<string, readonly ControlSource[]>;
 /** What is seen of a cast member at a time. */
 interface Seen {
   readonly own: MemberProgram;
-  readonly time: Flicks;
+  /** Null where it was set live: the same time may show something else then. */
+  readonly time: Flicks | null;
+  readonly values: ControlValues;
   readonly items: readonly FrameItem[];
 }
 
@@ -54,7 +56,7 @@ const LIVE_STEPS = 240;
 export class Player {
   private readonly runs = new Map<string, SimulationRun>();
   private readonly live = new Map<string, { readonly run: SimulationRun; step: number }>();
-  /** What of each member was seen last: an edit of one leaves the others as they are. */
+  /** What of each member was seen last: an edit of one leaves the others as they are, and so does time that moves nothing. */
   private readonly seen = new Map<string, Seen>();
 
   constructor(private program: Program) {}
@@ -92,11 +94,14 @@ export class Player {
   private itemsOf(own: MemberProgram, time: Flicks, live: LiveSources): readonly FrameItem[] {
     const { id } = own.member;
     const known = this.seen.get(id);
-    if (known?.own === own && known.time === time && !live.has(id)) return known.items;
-    const pose = poseOf(own.character, this.values(own, time, live));
-    const items = itemsOf(own.character, own.place, pose, `${id}/`);
-    if (live.has(id)) this.seen.delete(id);
-    else this.seen.set(id, { own, time, items });
+    const isLive = live.has(id);
+    if (known?.own === own && known.time === time && !isLive) return known.items;
+    const values = this.values(own, time, live);
+    const still = known?.own === own && alike(known.values, values);
+    const items = still
+      ? known.items
+      : itemsOf(own.character, own.place, poseOf(own.character, values), `${id}/`);
+    this.seen.set(id, { own, time: isLive ? null : time, values, items });
     return items;
   }
 
@@ -151,4 +156,9 @@ export class Player {
     state.run.write(values);
     return values;
   }
+}
+
+function alike(one: ControlValues, other: ControlValues): boolean {
+  for (let slot = 0; slot < one.length; slot++) if (one[slot] !== other[slot]) return false;
+  return one.length === other.length;
 }
