@@ -46,6 +46,70 @@ describe('triangles', () => {
     expect(red).toBeGreaterThan(62);
     expect(red).toBeLessThan(68);
   });
+  it('show at each pixel what the picture has at its place, mixed of four, and nothing beside the picture', () => {
+    const side = 24;
+    const noisy = grid(side, side, (x, y) => {
+      const value = (shift: number) => ((x * 73 + y * 151 + shift * 37) * 2654435761) >>> 24;
+      return rgba(value(1), value(2), value(3));
+    });
+    const [near, within] = [
+      fc.integer({ min: -600, max: 2600 }),
+      fc.integer({ min: -300, max: 2700 }),
+    ].map((each) => each.map((value) => value / 100)) as [
+      fc.Arbitrary<number>,
+      fc.Arbitrary<number>,
+    ];
+    const corner = fc.tuple(near, near, within, within);
+    fc.assert(
+      fc.property(corner, corner, corner, (one, two, three) => {
+        const target = blank();
+        paintTriangle(target, noisy, [...one, ...two, ...three]);
+        const [[x1, y1, u1, v1], [x2, y2, u2, v2], [x3, y3, u3, v3]] = [one, two, three];
+        const area = (x2 - x1) * (y3 - y1) - (x3 - x1) * (y2 - y1);
+        if (Math.abs(area) < 4) return;
+        let worst = 0;
+        for (let at = 0; at < target.pixels.length; at++) {
+          const [x, y] = [(at % 20) + 0.5, Math.floor(at / 20) + 0.5];
+          const second = ((x - x1) * (y3 - y1) - (x3 - x1) * (y - y1)) / area;
+          const third = ((x2 - x1) * (y - y1) - (x - x1) * (y2 - y1)) / area;
+          const least = Math.min(second, third, 1 - second - third);
+          const [u, v] = [
+            u1 + second * (u2 - u1) + third * (u3 - u1) - 0.5,
+            v1 + second * (v2 - v1) + third * (v3 - v1) - 0.5,
+          ];
+          const steep =
+            Math.max(Math.abs(u2 - u1), Math.abs(u3 - u1), Math.abs(v2 - v1)) / Math.abs(area);
+          // What lies on an edge, or where a hair's breadth makes a difference, may go either way.
+          if (Math.abs(least) < 1e-3 || steep > 3) continue;
+          const beside = Math.min(u, v, side - 1 - u, side - 1 - v);
+          if (Math.abs(beside) < 0.02) continue;
+          const pixel = channels(target.pixels[at]!);
+          if (least < 0 || beside < 0) {
+            if (target.pixels[at] !== 0) worst = Infinity;
+            continue;
+          }
+          const [column, row] = [Math.floor(u), Math.floor(v)];
+          const [right, lower] = [u - column, v - row];
+          const of = (dx: number, dy: number) =>
+            channels(noisy.pixels[(row + dy) * side + column + dx]!);
+          const corners = [of(0, 0), of(1, 0), of(0, 1), of(1, 1)];
+          for (let channel = 0; channel < 4; channel++) {
+            const [a, b, c, d] = corners.map((color) => color[channel]!) as [
+              number,
+              number,
+              number,
+              number,
+            ];
+            const mixed =
+              (1 - lower) * ((1 - right) * a + right * b) + lower * ((1 - right) * c + right * d);
+            worst = Math.max(worst, Math.abs(pixel[channel]! - mixed));
+          }
+        }
+        expect(worst).toBeLessThan(8);
+      }),
+      { numRuns: 40 },
+    );
+  });
   it('beside each other leave no pixel out and paint none twice, however they lie', () => {
     const place = fc.integer({ min: 200, max: 3800 }).map((value) => value / 100);
     const point = fc.tuple(place, place);
