@@ -1,14 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { recoveredPass } from '@cruvo/core/passes';
 import { movedBy, placeOfTarget, Player } from '@cruvo/core/program';
-import { sentenceOf } from '@cruvo/core/problem';
 import { toFlicks } from '@cruvo/core/time';
+import { UnfinishedList } from '../../../shell/UnfinishedList';
 import { when } from '../../../shell/when';
 import { useOpenScene, useProgram } from '../../SceneContext';
-import type { Pass } from '../performing';
 import { useMemberNames } from '../../scene/MemberSelect';
+import type { Pass } from '../performing';
 import type { UnfinishedPass } from './passSafe';
 
 /** Passes that were never finished, since the browser or the machine stopped: to be laid down, or thrown away. */
@@ -16,7 +14,6 @@ export function UnfinishedPasses({ add }: { add: (pass: Pass) => Promise<void> }
   const { id, passSafe } = useOpenScene();
   const program = useProgram();
   const nameOf = useMemberNames();
-  const [problem, setProblem] = useState<string | null>(null);
   const { data = [], refetch } = useQuery({
     queryKey: ['passes', id],
     queryFn: () => passSafe.unfinished(),
@@ -34,33 +31,20 @@ export function UnfinishedPasses({ add }: { add: (pass: Pass) => Promise<void> }
     });
     return add({ id: one.id, member, from, recording, cues, complete: false });
   };
-  const end = async (one: UnfinishedPass, keep: boolean) => {
-    setProblem(null);
-    try {
-      await (keep ? layDown(one) : passSafe.forget(one.id));
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-    await refetch();
-  };
-  if (known.length === 0 && problem === null) return null;
+  const items = known.map(({ id: pass, member, begunAt, pieces }) => {
+    const seconds = pieces.at(-1)!.duration.toFixed(1);
+    return {
+      id: pass,
+      said: `A pass of ${nameOf(member)} of ${when(begunAt)} was never finished: ${seconds} s are safe.`,
+    };
+  });
   return (
-    <div className="unfinished small" role="alert">
-      {known.map((one) => (
-        <div key={one.id} className="d-flex align-items-center gap-2">
-          <span className="flex-fill">
-            A pass of {nameOf(one.member)} of {when(one.begunAt)} was never finished:{' '}
-            {one.pieces.at(-1)!.duration.toFixed(1)} s are safe.
-          </span>
-          <Button size="sm" variant="outline-secondary" onClick={() => void end(one, true)}>
-            Lay it down
-          </Button>
-          <Button size="sm" variant="quiet" onClick={() => void end(one, false)}>
-            Throw away
-          </Button>
-        </div>
-      ))}
-      {problem}
-    </div>
+    <UnfinishedList
+      items={items}
+      keep="Lay it down"
+      onKeep={(pass) => layDown(known.find((one) => one.id === pass)!)}
+      onThrowAway={(pass) => passSafe.forget(pass)}
+      onEnded={refetch}
+    />
   );
 }
