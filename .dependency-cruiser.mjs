@@ -15,8 +15,9 @@ const LAYERS = [
   ['prosody', 'reactions'],
   ['character'],
   ['scene'],
-  ['captions', 'face', 'performance'],
+  ['captions', 'delivery', 'face', 'performance'],
   ['document', 'program'],
+  ['timing'],
   ['testing'],
 ];
 const CORE = '^packages/core/src/';

@@ -2,10 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { closeSync, openSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { Player } from '@cruvo/core/program';
-import { heardLines, placedSound, type FilmSettings } from '@cruvo/core/scene';
+import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
+import { heardLines, placedSound } from '@cruvo/core/scene';
 import { frameCount, frameMiddle, toSeconds } from '@cruvo/core/time';
 import { drawingsOf, loadImages, nodePainter, type NodeImages } from '@cruvo/film/images';
-import { renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
+import { encodingOf, renderFilm, rgbaFilmArguments } from '@cruvo/film/render';
 import type { DemoScene, PaintedScene } from './demoScene';
 
 export interface RenderingFigures {
@@ -23,31 +24,31 @@ export async function benchRendering(
   width: number,
   height: number,
 ): Promise<RenderingFigures> {
-  const settings: FilmSettings = { width, height, frameRate: '24', background: '#33414a' };
+  const settings: FilmSettings = {
+    ...{ ...USUAL_FILM, width, height, frameRate: '24', background: '#33414a' },
+  };
   const images = await imagesOf(demo);
   const { length } = demo.program.scene;
   const frames = frameCount(length, settings.frameRate);
   const raw = join(demo.folder, 'frames.rgba');
   writeRawFrames(raw, demo, images, settings);
   const sounds = heardLines(demo.program.scene).map((line) => {
-    return { path: demo.voicePath, ...placedSound(line) };
+    return { path: demo.voicePath, name: line.name, ...placedSound(line) };
   });
   const output = join(demo.folder, 'film.mp4');
   const encode = rgbaFilmArguments({
-    settings,
-    sounds,
-    length: toSeconds(length),
-    output,
-    frames: raw,
+    ...{ encoding: encodingOf('mp4', settings), width, height, rate: settings.frameRate },
+    ...{ length: toSeconds(length), output, frames: raw, pixels: 'yuv420p' },
+    sound: sounds.length > 0 ? demo.voicePath : null,
   });
   let [film, encoder] = [0, 0];
   for (let run = 0; run < RUNS; run++) {
     encoder = Math.max(encoder, await rate(frames, () => void execFileSync('ffmpeg', encode)));
     film = Math.max(
       film,
-      await rate(frames, () =>
-        renderFilm({ program: demo.program, images, sounds, settings, output }),
-      ),
+      await rate(frames, async () => {
+        await renderFilm({ program: demo.program, images, sounds, settings, output });
+      }),
     );
   }
   rmSync(raw);

@@ -1,3 +1,4 @@
+import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { type FrameRateName, framesPerSecond, toFlicks } from '@cruvo/core/time';
@@ -39,7 +40,9 @@ export async function benchSynchrony(frameRate: FrameRateName): Promise<Synchron
     })),
   });
   const output = join(folder, 'film.mp4');
-  const settings = { width: 128, height: 128, frameRate, background: '#000000' };
+  const settings: FilmSettings = {
+    ...{ ...USUAL_FILM, width: 128, height: 128, frameRate, background: '#000000' },
+  };
   await renderFilm({ ...film, settings, output });
   const flashes = flashesIn(output);
   const clicks = clicksIn(output);

@@ -1,4 +1,4 @@
-import { FRAME_RATE_NAMES } from '@cruvo/core/time';
+import { SCENE_RATE_NAMES } from '@cruvo/core/time';
 import { fixed, table, type Figure, type Report } from '../report';
 import { benchSynchrony } from '../synchrony';
 
@@ -6,7 +6,7 @@ import { benchSynchrony } from '../synchrony';
 export async function synchrony(): Promise<Report> {
   const rows: string[][] = [];
   const figures: Figure[] = [];
-  for (const frameRate of FRAME_RATE_NAMES) {
+  for (const frameRate of SCENE_RATE_NAMES) {
     const { worst, allowed } = await benchSynchrony(frameRate);
     rows.push([frameRate, fixed(worst), fixed(allowed)]);
     figures.push({

@@ -6,7 +6,7 @@ import { ValidationError } from 'yup';
 import { voiceFindings } from '@cruvo/core/audio';
 import { DEFAULT_FIT, type FitMethod, type FitSettings } from '@cruvo/core/mouth';
 import { Problem } from '@cruvo/core/problem';
-import { type FilmSettings, filmSettingsSchema } from '@cruvo/core/scene';
+import { type FilmSettings, filmSettingsSchema, USUAL_FILM } from '@cruvo/core/delivery';
 import { FRAME_RATE_NAMES } from '@cruvo/core/time';
 import { renderFilm } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
@@ -105,6 +105,7 @@ function settingsFrom({ size, fps, background }: RenderOptions): FilmSettings {
     throw new Problem('bad-input', `The size “${size}” is not understood. Write it as 1280x720.`);
   try {
     return filmSettingsSchema.validateSync({
+      ...USUAL_FILM,
       width: Number(match[1]),
       height: Number(match[2]),
       frameRate: fps,

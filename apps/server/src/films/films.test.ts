@@ -6,7 +6,8 @@ import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { CHARACTER_VERSION } from '@cruvo/core/character';
 import { takeOf, withTake, writeRecording } from '@cruvo/core/passes';
-import { SCENE_VERSION, type FilmSettings } from '@cruvo/core/scene';
+import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
+import { SCENE_VERSION } from '@cruvo/core/scene';
 import { FIXTURES } from '@cruvo/core/testing';
 import { run } from '@cruvo/media/tools';
 import { testFolder } from '@cruvo/media/testing';
@@ -15,7 +16,9 @@ import { testStudio } from '../testing/studio';
 import { FilmStore, type Film } from './store';
 
 const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
-const settings = { width: 640, height: 360, frameRate: '24', background: '#123456' };
+const settings: FilmSettings = {
+  ...{ ...USUAL_FILM, width: 640, height: 360, frameRate: '24', background: '#123456' },
+};
 
 const studio = testStudio();
 const client = new Client(studio);
@@ -101,7 +104,7 @@ describe('films', () => {
     expect(list.body).toEqual([
       expect.objectContaining({ id: film.id, status: 'done', progress: 1 }),
     ]);
-    const file = await fetch(`${studio.address}/api/films/${film.id}/file?download`);
+    const file = await fetch(`${studio.address}/api/films/${film.id}/files/0?download`);
     expect(file.headers.get('content-disposition')).toBe("attachment; filename*=UTF-8''Scene.mp4");
     const path = join(testFolder(), 'film.mp4');
     await writeFile(path, Buffer.from(await file.arrayBuffer()));
@@ -137,7 +140,7 @@ describe('films', () => {
     expect(status).toBe(200);
     const film = await order(made);
     startWorker();
-    expect((await until(film, ({ status: now }) => now === 'done')).media).not.toBeNull();
+    expect((await until(film, ({ status: now }) => now === 'done')).files).toHaveLength(1);
     expect((await studio.services.films.material(film.id)).scene.takes).toEqual(takes);
   });
 
@@ -155,7 +158,7 @@ describe('films', () => {
     const film = await order({ ...made, sceneId: document.id });
     startWorker();
     await until(film, ({ status }) => status === 'done');
-    const file = await fetch(`${studio.address}/api/films/${film.id}/file`);
+    const file = await fetch(`${studio.address}/api/films/${film.id}/files/0`);
     const folder = testFolder();
     const [path, pixels] = [join(folder, 'film.mp4'), join(folder, 'frame.rgb')];
     await writeFile(path, Buffer.from(await file.arrayBuffer()));
@@ -178,8 +181,8 @@ describe('films', () => {
     await until(film, ({ progress }) => progress > 0.02);
     first.kill('SIGKILL');
     const half = await read(film.id);
-    expect(half).toMatchObject({ status: 'rendering', media: null });
-    expect((await fetch(`${studio.address}/api/films/${film.id}/file`)).status).toBe(404);
+    expect(half).toMatchObject({ status: 'rendering', files: [] });
+    expect((await fetch(`${studio.address}/api/films/${film.id}/files/0`)).status).toBe(404);
     // As if so much time had gone by since it was last heard of.
     const { database } = studio.services;
     await database('films')
@@ -201,7 +204,7 @@ describe('films', () => {
     // The worker is free for the next film at once.
     const next = await order(await makeProduction(studio, 0.5));
     await until(next, ({ status }) => status === 'done');
-    expect(await read(film.id)).toMatchObject({ status: 'cancelled', media: null });
+    expect(await read(film.id)).toMatchObject({ status: 'cancelled', files: [] });
   }, 120_000);
 
   it('can be cancelled before they begin, and removed from the list', async () => {
@@ -254,10 +257,12 @@ describe('claims', () => {
     expect(await films.report(film.id, first, 0.5)).toBe(false);
     expect(await films.report(film.id, second, 0.25)).toBe(true);
     const hash = await media.writeBytes(Buffer.from('film'), 'video/mp4');
-    await films.finish(film.id, first, hash);
+    const file = { name: 'Scene.mp4', type: 'video/mp4', hash, size: 4 };
+    const made = { files: [file], notes: ['Quiet.'] };
+    await films.finish(film.id, first, made);
     expect(await read(film.id)).toMatchObject({ status: 'rendering', progress: 0.25 });
-    await films.finish(film.id, second, hash);
-    expect(await read(film.id)).toMatchObject({ status: 'done', media: hash });
+    await films.finish(film.id, second, made);
+    expect(await read(film.id)).toMatchObject({ status: 'done', ...made });
   });
 
   it('are given up after eight losses, but not as long as the film comes further', async () => {
@@ -310,7 +315,7 @@ describe('claims', () => {
       add: () => Promise.reject(new Error('no queue')),
     });
     const id = randomUUID();
-    const asked = { id, production, scene: sceneId, name: 'x', settings: settings as FilmSettings };
+    const asked = { id, production, scene: sceneId, name: 'x', settings };
     const material = { scene, characters: { [Object.keys(scene.cast)[0]!]: character } };
     await expect(broken.create(asked, material)).rejects.toThrow('no queue');
     await expect(films.read(id)).rejects.toMatchObject({ code: 'not-found' });

@@ -1,7 +1,8 @@
 import { Router } from 'express';
 import { object, string } from 'yup';
 import { Problem } from '@cruvo/core/problem';
-import { filmSettingsSchema, castOf } from '@cruvo/core/scene';
+import { checkLength, filmSettingsSchema, USUAL_FILM } from '@cruvo/core/delivery';
+import { castOf } from '@cruvo/core/scene';
 import { isKind, type DocumentStore } from '../documents/store';
 import { newIdOf } from '../http/idempotency';
 import { idFrom } from '../http/routes';
@@ -10,7 +11,7 @@ import type { MediaStore } from '../media/store';
 import type { FilmEvents } from './events';
 import type { FilmMaterial, FilmStore } from './store';
 
-const filmRequest = object({ scene: string().required().uuid(), settings: filmSettingsSchema });
+const filmRequest = object({ scene: string().required().uuid(), settings: object().required() });
 
 export interface FilmServices {
   readonly documents: DocumentStore;
@@ -23,8 +24,14 @@ export function filmRoutes({ documents, films, media, events }: FilmServices): R
   const router = Router();
 
   router.post('/films', async (request, response) => {
-    const { scene, settings } = filmRequest.validateSync(request.body, { strict: true });
+    const { scene, settings: given } = filmRequest.validateSync(request.body, { strict: true });
+    // What is not said is as usual.
+    const settings = filmSettingsSchema.validateSync({ ...USUAL_FILM, ...given }, { strict: true });
     const { production, material } = await materialOf(documents, scene);
+    checkLength(settings, material.scene.length);
+    if (settings.only !== null && !Object.hasOwn(material.scene.cast, settings.only)) {
+      throw new Problem('bad-input', 'Who should be seen alone is not in this scene.');
+    }
     const name = material.scene.name;
     const film = { id: newIdOf(request), production, scene, name, settings };
     response.status(201).json(await films.create(film, material));
@@ -73,15 +80,16 @@ export function filmRoutes({ documents, films, media, events }: FilmServices): R
     response.status(204).end();
   });
 
-  router.get('/films/:id/file', async (request, response) => {
+  router.get('/films/:id/files/:position', async (request, response) => {
     const film = await films.read(idFrom(request.params.id));
-    if (film.media === null) throw new Problem('not-found', 'This film is not finished.');
-    const name = `${film.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'film'}.mp4`;
+    if (film.status !== 'done') throw new Problem('not-found', 'This film is not finished.');
+    const file = film.files[Number(request.params.position)];
+    if (!file) throw new Problem('not-found', 'This film has no such file.');
     response.setHeader(
       'Content-Disposition',
-      `${request.query['download'] === undefined ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
+      `${request.query['download'] === undefined ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(file.name)}`,
     );
-    await sendMedia(media, await media.info(film.media), request, response);
+    await sendMedia(media, await media.info(file.hash), request, response);
   });
 
   return router;

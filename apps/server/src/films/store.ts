@@ -1,7 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import type { FilmRecord, FilmStatus, Scene } from '@cruvo/core/scene';
+import {
+  filmSettingsSchema,
+  type FilmFile,
+  type FilmRecord,
+  type FilmStatus,
+} from '@cruvo/core/delivery';
+import type { Scene } from '@cruvo/core/scene';
 import { readDocument } from '@cruvo/core/document';
 import { OWNER, type Database } from '../database/connect';
 import { referencedHashes } from '../documents/references';
@@ -33,13 +39,15 @@ const COLUMNS = [
   'status',
   'progress',
   'problem',
-  'media',
+  'files',
+  'notes',
   'created_at',
   'finished_at',
 ];
 
 const fromRow = ({ created_at, finished_at, ...film }: Row): Film => ({
   ...film,
+  settings: filmSettingsSchema.validateSync(film.settings),
   createdAt: created_at,
   finishedAt: finished_at,
 });
@@ -182,10 +190,16 @@ export class FilmStore {
     });
   }
 
-  async finish(id: string, claim: string, media: string): Promise<void> {
+  /** Stores what came of a film. */
+  async finish(
+    id: string,
+    claim: string,
+    { files, notes }: { readonly files: readonly FilmFile[]; readonly notes: readonly string[] },
+  ): Promise<void> {
+    const made = { files: JSON.stringify(files), notes: JSON.stringify(notes) };
     await this.database('films')
       .where({ id, claim, status: 'rendering' })
-      .update({ status: 'done', progress: 1, media, finished_at: new Date() });
+      .update({ status: 'done', progress: 1, ...made, finished_at: new Date() });
     await this.announce(id);
   }
 

@@ -1,5 +1,7 @@
 import type { PassRecording } from '@cruvo/core/passes';
-import { join } from 'node:path';
+import { stat } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { fileName, FILM_FORMATS, type FilmFile } from '@cruvo/core/delivery';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
 import { type Program, compile, fontsOf } from '@cruvo/core/program';
 import type { VoiceTrack } from '@cruvo/core/speech';
@@ -10,7 +12,7 @@ import { inTempFolder } from '@cruvo/media/tools';
 import type { Services } from '../app';
 import { fetchVoice } from '../media/fetchVoice';
 import type { FilmTask } from '../films/queue';
-import type { FilmMaterial } from '../films/store';
+import type { Film, FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../database/errors';
 import { heardLines, heardVoice, linesOf, placedSound } from '@cruvo/core/scene';
 
@@ -33,10 +35,10 @@ export async function renderTask(
   const claim = await films.claim(task.film);
   if (claim !== null) {
     try {
-      const media = await inTempFolder((folder) =>
+      const made = await inTempFolder((folder) =>
         renderToMedia(services, task.film, { claim, folder, stop }),
       );
-      await films.finish(task.film, claim, media);
+      await films.finish(task.film, claim, made);
     } catch (error) {
       // With the database gone nothing can be said; the film is found lost and rendered again.
       if (isDatabaseAway(error)) throw error;
@@ -53,7 +55,7 @@ async function renderToMedia(
   services: WorkerServices,
   film: string,
   { claim, folder, stop }: { claim: string; folder: string; stop: AbortSignal },
-): Promise<string> {
+): Promise<Pick<Film, 'files' | 'notes'>> {
   const { films, media } = services;
   const unwanted = new AbortController();
   let progress = 0;
@@ -64,15 +66,22 @@ async function renderToMedia(
     );
   }, REPORT_EVERY_MS);
   try {
-    const { settings } = await films.read(film);
+    const { settings, name } = await films.read(film);
     const program = await prepare(services, await films.material(film));
     const images = await loadImages(drawingsOf(program), (hash) => media.readAll(hash));
     const sounds = await voicesOf(services, program, folder);
-    const output = join(folder, 'film.mp4');
+    const stem = fileName(name);
+    const output = join(folder, `${stem}.${FILM_FORMATS[settings.format].extension}`);
     const onProgress = (done: number, total: number) => void (progress = done / total);
     const signal = AbortSignal.any([unwanted.signal, stop]);
-    await renderFilm({ program, images, sounds, settings, output, onProgress, signal });
-    return await media.writeFile(output, 'video/mp4');
+    const job = { program, images, sounds, settings, output, onProgress, signal };
+    const { files, notes } = await renderFilm(job);
+    const kept: FilmFile[] = [];
+    for (const { path, type } of files) {
+      const hash = await media.writeFile(path, type);
+      kept.push({ name: basename(path), type, hash, size: (await stat(path)).size });
+    }
+    return { files: kept, notes };
   } finally {
     clearInterval(beat);
   }
@@ -108,7 +117,7 @@ async function voicesOf(
     heardLines(scene).map(async (line, at) => {
       const path = join(folder, `${at}.wav`);
       await fetchVoice(media, heardVoice(line)!.working, path, line.voice.name);
-      return { path, ...placedSound(line) };
+      return { path, name: line.name, ...placedSound(line) };
     }),
   );
 }

@@ -1,4 +1,4 @@
-import type { FilmRecord, FilmSettings } from '@cruvo/core/scene';
+import type { FilmRecord, FilmSettings } from '@cruvo/core/delivery';
 import { getJson, request, sendJson } from './http';
 
 export type Film = FilmRecord<string>;
@@ -19,8 +19,9 @@ export const cancelFilm = (id: string) => sendJson<Film>('POST', `/films/${id}/c
 
 export const deleteFilm = (id: string) => request(`/films/${id}`, { method: 'DELETE' });
 
-export const filmUrl = (id: string, download = false) =>
-  `/api/films/${id}/file${download ? '?download' : ''}`;
+/** Where a file of a film lies. @param position among its files */
+export const filmUrl = (id: string, position = 0, download = false) =>
+  `/api/films/${id}/files/${position}${download ? '?download' : ''}`;
 
 /** Follows the films of a production as they change; returns how to stop. */
 export function followFilms(

@@ -3,3 +3,4 @@ export * from './svg';
 export * from './wav';
 export * from './yuv';
 export * from './matroska';
+export * from './rgba';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Line } from '../scene/line';
 import { withLines } from '../scene/lineEdits';
 import { testMaterial } from '../testing/testScene';
-import { FRAME_RATE_NAMES, frameCount, frameLength, type FrameRateName } from '../time';
+import { SCENE_RATE_NAMES, frameCount, frameLength, type FrameRateName } from '../time';
 import { compile } from './compile';
 import { drawingsIn, exposureAt, framesOf, withDrawings } from './exposure';
 
@@ -60,7 +60,7 @@ it('frames that are set are seen so, and no others change; at any rate, trimmed 
   const drawing = fc.constantFrom('open', 'closed');
   fc.assert(
     fc.property(
-      fc.constantFrom(...FRAME_RATE_NAMES),
+      fc.constantFrom(...SCENE_RATE_NAMES),
       fc.nat(30),
       fc.array(drawing, { minLength: 1, maxLength: 20 }),
       fc.nat(line.length / 2),

@@ -45,6 +45,16 @@ export function liveSources(
     }),
   );
 }
+
+/** Which part of a scene is seen; what is left out still moves what is seen. */
+export interface PlayerView {
+  /** The cast member who is seen alone, without a backdrop; null: everybody. */
+  readonly only: string | null;
+  readonly captions: boolean;
+}
+
+const EVERYTHING: PlayerView = { only: null, captions: true };
+
 /** Steps over which a live character goes on from where it was; after more it begins anew. */
 const LIVE_STEPS = 240;
 
@@ -59,7 +69,10 @@ export class Player {
   /** What of each member was seen last: an edit of one leaves the others as they are, and so does time that moves nothing. */
   private readonly seen = new Map<string, Seen>();
 
-  constructor(private program: Program) {}
+  constructor(
+    private program: Program,
+    private readonly view: PlayerView = EVERYTHING,
+  ) {}
 
   /** Takes over another program of the scene; what was simulated before the first difference is kept. */
   swap(program: Program): void {
@@ -81,13 +94,17 @@ export class Player {
   /** What is seen at a time. */
   seek(time: Flicks, live: LiveSources = NOTHING_LIVE): Frame {
     const { scene, members, stage } = this.program;
+    const { only, captions } = this.view;
     const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE));
     const items = members.flatMap((own) => {
-      return own.member.hidden ? [] : this.itemsOf(own, time, live);
+      const { id, hidden } = own.member;
+      return only === id || (only === null && !hidden) ? this.itemsOf(own, time, live) : [];
     });
     const { width, height, background } = scene.stage;
-    const written = seenCaptions(this.program, time).flatMap((caption) => caption.items);
-    const played = [...behind, ...items, ...inFront];
+    const written = captions
+      ? seenCaptions(this.program, time).flatMap((caption) => caption.items)
+      : [];
+    const played = only === null ? [...behind, ...items, ...inFront] : items;
     return { width, height, background, items: [...played, ...light(played), ...written] };
   }
 

@@ -4,7 +4,6 @@ export * from './cast';
 export * from './castEdits';
 export * from './changes';
 export * from './directions';
-export * from './filmSettings';
 export * from './line';
 export * from './clips';
 export * from './lineClipboard';

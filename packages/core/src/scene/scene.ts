@@ -13,7 +13,7 @@ import { MOST_TAKE_CLIPS, takeClipSchema, type TakeClip } from '../passes';
 import { inOrder, recordsSchema, type OrderedRecord, type Records } from '../records';
 import {
   FLICKS_PER_SECOND,
-  FRAME_RATE_NAMES,
+  SCENE_RATE_NAMES,
   flicksSchema,
   type Flicks,
   type FrameRateName,
@@ -127,7 +127,7 @@ export const sceneFields = {
   schemaVersion: number<typeof SCENE_VERSION>().required().oneOf([SCENE_VERSION]),
   name: string().required().max(200),
   length: flicksSchema().positive().max(LONGEST_SCENE),
-  frameRate: string<FrameRateName>().required().oneOf(FRAME_RATE_NAMES),
+  frameRate: string<FrameRateName>().required().oneOf(SCENE_RATE_NAMES),
   stage: object({
     width: side(),
     height: side(),

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { frameCount, frameStart, FRAME_RATE_NAMES, toFlicks } from '../time';
+import { frameCount, frameStart, SCENE_RATE_NAMES, toFlicks } from '../time';
 import { testMaterial } from '../testing/testScene';
 import { castOf } from './cast';
 import { endOf } from './line';
@@ -63,8 +63,8 @@ describe('the length of a scene', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: toFlicks(500) }),
-        fc.constantFrom(...FRAME_RATE_NAMES),
-        fc.constantFrom(...FRAME_RATE_NAMES),
+        fc.constantFrom(...SCENE_RATE_NAMES),
+        fc.constantFrom(...SCENE_RATE_NAMES),
         (wanted, first, second) => {
           const long = withLength({ ...scene, frameRate: first }, wanted);
           const other = withFrameRate(long, second);

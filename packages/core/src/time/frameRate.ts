@@ -8,8 +8,11 @@ export const FRAME_RATES = {
   '25': [25, 1],
   '29.97': [30000, 1001],
   '30': [30, 1],
+  '48': [48, 1],
   '50': [50, 1],
+  '59.94': [60000, 1001],
   '60': [60, 1],
+  '120': [120, 1],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export type FrameRateName = keyof typeof FRAME_RATES;
@@ -18,6 +21,9 @@ export type FrameRateName = keyof typeof FRAME_RATES;
 export const FRAME_RATE_NAMES = (Object.keys(FRAME_RATES) as FrameRateName[]).sort(
   (a, b) => Number(a) - Number(b),
 );
+
+/** Those in which scenes are worked on; films can be made at any. */
+export const SCENE_RATE_NAMES = ['12', '23.976', '24', '25', '29.97', '30', '50', '60'] as const;
 
 /** Frames a second. */
 export function framesPerSecond(name: FrameRateName): number {

@@ -3,21 +3,24 @@ import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { rawVideoHeader, rawVideoPicture } from '@cruvo/core/formats';
 import { Problem, cancelled, sentenceOf } from '@cruvo/core/problem';
-import type { FilmSettings } from '@cruvo/core/scene';
-import { FRAME_RATES } from '@cruvo/core/time';
 import { asMissingTool, diskFull } from '@cruvo/media/tools';
-import { MIX_CHANNELS, MIX_RATE, mixedSound, type FilmSound } from './soundMix';
+import type { Encoding } from './encodings';
+import { MIX_CHANNELS, MIX_RATE } from './soundMix';
 
 export interface EncoderOptions {
-  readonly settings: FilmSettings;
-  readonly sounds: readonly FilmSound[];
+  readonly encoding: Encoding;
+  /** Pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** The mix: interleaved stereo, 32-bit floats; null: no sound. */
+  readonly sound: (() => AsyncIterable<Float32Array<ArrayBuffer>>) | null;
   /** Seconds. */
   readonly length: number;
   readonly output: string;
   readonly signal?: AbortSignal | undefined;
 }
 
-/** Encodes pictures, with the sounds at their times, to an MP4 (H.264, AAC) that plays everywhere. */
+/** Encodes pictures, with a sound beside them. */
 export class FilmEncoder {
   private readonly process: ChildProcess;
   private readonly pictures: Writable;
@@ -47,17 +50,17 @@ export class FilmEncoder {
     this.ended.catch(() => undefined);
     this.pictures.on('error', () => undefined);
     void this.writeSound(this.process.stdio[SOUND_PIPE] as Writable);
-    const { width, height } = options.settings;
-    this.pictures.write(rawVideoHeader(width, height));
+    const { width, height, encoding } = options;
+    this.pictures.write(rawVideoHeader(width, height, encoding.form));
   }
 
   /**
-   * Hands over a picture (Yuv420Picture) that is held until the next one; resolves when its bytes may be changed.
-   * The film ends where the last one begins, which is not seen.
+   * Hands over a picture in the encoding's form that is held until the next one; resolves when its bytes may be
+   * changed.
    *
    * @param time seconds at which it begins to be seen
    */
-  async write(picture: Buffer, time: number): Promise<void> {
+  async write(picture: Uint8Array, time: number): Promise<void> {
     this.pictures.write(rawVideoPicture(time, picture.length));
     await new Promise<void>((resolve, reject) => {
       this.pictures.write(picture, (error) => {
@@ -80,10 +83,10 @@ export class FilmEncoder {
   }
 
   private async writeSound(pipe: Writable): Promise<void> {
-    const { sounds, length } = this.options;
+    const { sound } = this.options;
     const bytes = async function* () {
-      if (sounds.length === 0) return;
-      for await (const block of mixedSound(sounds, length)) yield Buffer.from(block.buffer);
+      if (!sound) return;
+      for await (const block of sound()) yield Buffer.from(block.buffer);
     };
     try {
       await pipeline(Readable.from(bytes()), pipe);
@@ -96,14 +99,26 @@ export class FilmEncoder {
   }
 
   private failure(): Problem {
-    if (this.options.signal?.aborted) return cancelled();
-    if (/No space left on device/i.test(this.complaints)) return diskFull();
-    const reason = this.complaints.trim().split('\n').at(-1) ?? '';
+    return encoderFailure(this.complaints, this.options.signal);
+  }
+}
+
+/** Why an encoder stopped, in a sentence. @param complaints what it printed */
+export function encoderFailure(complaints: string, signal?: AbortSignal): Problem {
+  if (signal?.aborted) return cancelled();
+  if (/No space left on device/i.test(complaints)) return diskFull();
+  const unknown = /Unknown encoder '([^']+)'/.exec(complaints)?.[1];
+  if (unknown) {
     return new Problem(
       'unavailable',
-      `The film could not be encoded: ${reason || 'the encoder stopped'}.`,
+      `The installed ffmpeg can’t encode “${unknown}”. Install Debian’s package ffmpeg, or choose another format.`,
     );
   }
+  const reason = complaints.trim().split('\n').at(-1) ?? '';
+  return new Problem(
+    'unavailable',
+    `The film could not be encoded: ${reason || 'the encoder stopped'}.`,
+  );
 }
 
 /** The encoder's file descriptor on which the sound comes. */
@@ -111,51 +126,54 @@ const SOUND_PIPE = 3;
 
 /** The arguments with which ffmpeg makes a film of the pictures that it is handed. */
 export function filmArguments(options: Omit<EncoderOptions, 'signal'>): string[] {
-  const rate = FRAME_RATES[options.settings.frameRate].join('/');
   // All that there is to know stands in the header: nothing is read ahead to find it out.
   const known = ['-fpsprobesize', '0', '-analyzeduration', '0'];
   const pictures = ['-f', 'matroska', ...known, '-i', 'pipe:0'];
   const mix = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(MIX_CHANNELS)];
-  const sound = options.sounds.length > 0 ? [...mix, '-i', `pipe:${SOUND_PIPE}`] : [];
-  return encodingArguments(options, [...pictures, ...sound], `fps=${rate}`);
+  const sound = options.sound ? [...mix, '-i', `pipe:${SOUND_PIPE}`] : [];
+  return encodingArguments(options, [...pictures, ...sound]);
 }
 
-/**
- * The arguments with which ffmpeg makes the same film of RGBA frames in a file, converting them itself: what the
- * making of a film is measured against.
- *
- * @param options `sounds` holds one at most, which begins with the film
- */
+/** Films of RGBA frames in a file, which the encoder converts itself: what the making of a film is measured against. */
 export function rgbaFilmArguments(
-  options: Omit<EncoderOptions, 'signal'> & { readonly frames: string },
+  options: Omit<EncoderOptions, 'signal' | 'sound'> & {
+    readonly frames: string;
+    /** A WAV that begins with the film. */
+    readonly sound: string | null;
+    /** Frames a second, a fraction. */
+    readonly rate: string;
+    /** The encoder's name for how pixels lie in the film. */
+    readonly pixels: string;
+  },
 ): string[] {
-  const { width, height, frameRate } = options.settings;
+  const { width, height, rate, sound, frames, pixels, encoding } = options;
   const input = [
     ...['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`],
-    ...['-framerate', FRAME_RATES[frameRate].join('/'), '-i', options.frames],
-    ...options.sounds.flatMap(({ path }) => ['-f', 'wav', '-i', path]),
+    ...['-framerate', rate, '-i', frames],
+    ...(sound === null ? [] : ['-f', 'wav', '-i', sound]),
   ];
-  const toFilm = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
-  return encodingArguments(options, input, toFilm);
+  const filter = `scale=out_color_matrix=bt709:out_range=tv,format=${pixels}`;
+  const heard = sound === null ? null : noSound;
+  return encodingArguments({ ...options, encoding: { ...encoding, filter }, sound: heard }, input);
 }
+
+async function* noSound() {}
 
 function encodingArguments(
-  { sounds, length, output }: Omit<EncoderOptions, 'signal'>,
+  { sound, length, output, encoding }: Omit<EncoderOptions, 'signal'>,
   input: readonly string[],
-  pictureFilter: string,
 ): string[] {
-  const picture = `[0:v]${pictureFilter}[picture]`;
-  const sound = sounds.length > 0 ? `;[1:a]apad,atrim=end=${length}[sound]` : '';
+  const { audio, once } = encoding;
+  const heard = sound !== null && audio !== null;
+  const picture = `[0:v]${encoding.filter}[picture]`;
+  const mix = heard ? `;[1:a]apad,atrim=end=${length}[sound]` : '';
   return [
-    ...['-v', 'error', '-y', ...input, '-filter_complex', picture + sound],
-    ...['-map', '[picture]', ...(sound ? ['-map', '[sound]'] : [])],
-    ...VIDEO_CODING,
-    ...['-c:a', 'aac', '-b:a', '192k', '-movflags', '+faststart', '-f', 'mp4', output],
+    ...['-v', 'error', '-y', ...input, '-filter_complex', picture + mix],
+    ...['-map', '[picture]', ...(heard ? ['-map', '[sound]'] : [])],
+    ...(once ? ['-fps_mode', 'passthrough'] : []),
+    ...encoding.video,
+    ...(heard ? audio : []),
+    ...encoding.container,
+    output,
   ];
 }
-
-const VIDEO_CODING = [
-  ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-profile:v', 'high'],
-  ...['-colorspace', 'bt709', '-color_primaries', 'bt709'],
-  ...['-color_trc', 'bt709', '-color_range', 'tv'],
-];

@@ -3,7 +3,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { Player } from '@cruvo/core/program';
-import type { FilmSettings } from '@cruvo/core/scene';
+import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
 import { frameMiddle } from '@cruvo/core/time';
 import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { run } from '@cruvo/media/tools';
@@ -13,10 +13,14 @@ import { plainPicture } from '../testing';
 import { CELL, richSceneInNode } from '../testing/goldenSheet';
 import { filmOfTwoDrawings } from '../twoDrawings';
 import { FilmEncoder } from './encoder';
-import { renderFilm, type FilmJob } from './renderFilm';
+import { encodingOf } from './encodings';
+import type { FilmJob } from './filmJob';
+import { renderFilm } from './renderFilm';
 
 const folder = testFolder();
-const settings: FilmSettings = { width: 320, height: 180, frameRate: '24', background: '#102030' };
+const settings: FilmSettings = {
+  ...{ ...USUAL_FILM, width: 320, height: 180, frameRate: '24', background: '#102030' },
+};
 const RED = '#ff0000';
 const WHITE = '#ffffff';
 
@@ -132,7 +136,10 @@ describe('renderFilm', () => {
   });
 
   it('says that the disk is full', async () => {
-    const encoder = new FilmEncoder({ settings, sounds: [], length: 1, output: '/dev/full' });
+    const encoder = new FilmEncoder({
+      ...{ encoding: encodingOf('mp4', settings), width: 320, height: 180 },
+      ...{ sound: null, length: 1, output: '/dev/full' },
+    });
     const frame = Buffer.alloc(320 * 180 * 1.5, 90);
     const writing = async () => {
       for (let index = 0; index < 24; index++) await encoder.write(frame, index / 24);
@@ -170,7 +177,7 @@ it('shows the rich scene as its golden frames do, as far as film keeps colours',
   const output = join(folder, 'rich.mp4');
   const { program, images } = await richSceneInNode();
   const player = new Player(program);
-  const rich: FilmSettings = { ...CELL, frameRate: '24', background: '#f4e9d8' };
+  const rich: FilmSettings = { ...settings, ...CELL, background: '#f4e9d8' };
   await renderFilm({ program, images, sounds: [], settings: rich, output });
   const raw = join(folder, 'rich.rgba');
   await run('ffmpeg', [

@@ -1,34 +1,60 @@
-import { Yuv420Picture } from '@cruvo/core/formats';
-import type { Frame } from '@cruvo/core/frame';
-import type { FilmSettings } from '@cruvo/core/scene';
+import { RgbaPicture, Yuv420Picture, type PictureForm } from '@cruvo/core/formats';
+import { stretchOf, type FilmSettings } from '@cruvo/core/delivery';
+import { Player, type Program } from '@cruvo/core/program';
+import { frameCount, frameMiddle } from '@cruvo/core/time';
 import { retainedNodePainter, type NodeImages } from '../images';
 
-/** The pictures of a film one after the other, of which only what changed is painted and converted. */
-export class FilmPictures {
+/** What is painted. */
+export interface PaintedStretch {
+  readonly program: Program;
+  readonly images: NodeImages;
+  readonly settings: FilmSettings;
+}
+
+/** Pictures that follow each other at the film's rate. */
+export interface Pictures {
+  /** How many there are. */
+  readonly count: number;
+  /** Goes to a picture. @returns whether it looks otherwise than the one before */
+  show(index: number): boolean;
+  /** What is shown, in its form; it changes with the next picture. @throws before the first */
+  readonly bytes: Uint8Array;
+}
+
+/** The pictures of a stretch of a scene, of which only what changed is painted and converted. */
+export class FilmPictures implements Pictures {
+  readonly count: number;
   private readonly painter = retainedNodePainter();
-  private picture: Yuv420Picture | null = null;
+  private readonly player: Player;
+  private picture: Yuv420Picture | RgbaPicture | null = null;
 
   constructor(
-    private readonly film: { readonly settings: FilmSettings; readonly images: NodeImages },
-  ) {}
+    private readonly film: PaintedStretch,
+    private readonly form: PictureForm,
+  ) {
+    const { program, settings } = film;
+    const { only, captions, frameRate } = settings;
+    const { start, end } = stretchOf(settings, program.scene.length);
+    this.player = new Player(program, { only, captions: captions === 'picture' });
+    this.count = frameCount(end - start, frameRate);
+  }
 
-  /** Paints a frame. @returns whether it looks otherwise than the one before */
-  show(frame: Frame): boolean {
+  show(index: number): boolean {
     const { settings, images } = this.film;
-    const changed = this.painter.paintFrame(frame, images, settings, settings.background);
-    this.picture ??= new Yuv420Picture(this.painter.plane);
+    const { frameRate, background, stretch } = settings;
+    const frame = this.player.seek((stretch?.start ?? 0) + frameMiddle(index, frameRate));
+    const changed = this.painter.paintFrame(frame, images, settings, background);
+    const { plane } = this.painter;
+    this.picture ??=
+      this.form === 'yuv420p'
+        ? new Yuv420Picture(plane)
+        : new RgbaPicture(plane, settings.premultiplied);
     for (const region of changed) this.picture.update(region);
     return changed.length > 0;
   }
 
-  /** Room for one picture as the encoder takes it. */
-  copy(): Buffer {
-    const { width, height } = this.film.settings;
-    return Buffer.alloc(1.5 * width * height);
-  }
-
-  /** Gives the picture that was painted last. */
-  copyTo(bytes: Buffer): void {
-    if (this.picture) bytes.set(this.picture.bytes);
+  get bytes(): Uint8Array {
+    if (!this.picture) throw new Error('No picture has been shown yet.');
+    return this.picture.bytes;
   }
 }

@@ -1,3 +1,5 @@
 export * from './encoder';
 export * from './renderFilm';
 export type { FilmSound } from './soundMix';
+export { encodingOf } from './encodings';
+export * from './filmJob';

@@ -1,78 +1,75 @@
 import { rename, rm } from 'node:fs/promises';
-import { setImmediate } from 'node:timers/promises';
+import { basename, extname } from 'node:path';
+import { checkLength, FILM_FORMATS, stretchOf, type FilmFormatName } from '@cruvo/core/delivery';
 import { cancelled } from '@cruvo/core/problem';
-import { Player, type Program } from '@cruvo/core/program';
-import type { FilmSettings } from '@cruvo/core/scene';
-import { frameCount, frameMiddle, frameStart, toSeconds } from '@cruvo/core/time';
-import { asFullDisk } from '@cruvo/media/tools';
-import type { NodeImages } from '../images';
-import { FilmEncoder } from './encoder';
-import { FilmPictures } from './filmPictures';
-import type { FilmSound } from './soundMix';
+import { toSeconds } from '@cruvo/core/time';
+import { asFullDisk, inTempFolder } from '@cruvo/media/tools';
+import { loudnessOf } from './loudness';
+import { film } from './outlets/films';
+import { gif, loop } from './outlets/loops';
+import type { Outlet } from './outlets/outlet';
+import { pictures, poster } from './outlets/pictures';
+import { sheet } from './outlets/sheet';
+import { mix, stems } from './outlets/sounds';
+import type { FilmJob, RenderedFilm } from './filmJob';
+import { mixedSound } from './soundMix';
+import { writeSubtitles } from './subtitles';
 
-export interface FilmJob {
-  readonly program: Program;
-  readonly images: NodeImages;
-  readonly sounds: readonly FilmSound[];
-  readonly settings: FilmSettings;
-  /** Where the finished film goes. Until then nothing is there. */
-  readonly output: string;
-  readonly onProgress?: (framesDone: number, framesInAll: number) => void;
-  readonly signal?: AbortSignal | undefined;
-}
+const OUTLETS: Record<FilmFormatName, Outlet> = {
+  mp4: film('mp4'),
+  webm: film('webm'),
+  av1: film('av1'),
+  mov: film('mov'),
+  png: pictures('png'),
+  webp: pictures('webp'),
+  apng: loop('apng'),
+  awebp: loop('awebp'),
+  gif,
+  sheet,
+  poster,
+  wav: mix,
+  stems,
+};
 
 /**
- * Renders a scene to a film. The film appears at `output` only when it is whole.
+ * Makes a film, or what else a format is, of a scene. It appears at `output` only when it is whole.
  *
  * @throws Problem when cancelled, when the disk is full, or when encoding fails
+ * @throws ValidationError when the scene is too long or too short for the format
  */
-export async function renderFilm(job: FilmJob): Promise<void> {
-  const partial = `${job.output}.part`;
-  const encoder = new FilmEncoder({
-    settings: job.settings,
-    sounds: job.sounds,
-    length: toSeconds(job.program.scene.length),
-    output: partial,
-    signal: job.signal,
-  });
+export async function renderFilm(job: FilmJob): Promise<RenderedFilm> {
+  const { settings, program, output, signal } = job;
+  checkLength(settings, program.scene.length);
+  const { start, end } = stretchOf(settings, program.scene.length);
+  const stretch = { from: toSeconds(start), to: toSeconds(end) };
+  const partial = `${output}.part`;
+  const stem = basename(output, extname(output));
   try {
-    await writeFrames(job, encoder);
-    await encoder.finish();
-    if (job.signal?.aborted) throw cancelled();
-    await rename(partial, job.output);
+    return await inTempFolder(async (folder) => {
+      const { gain, note } = await gainOf(job, stretch);
+      const sound =
+        job.sounds.length > 0 ? () => mixedSound(job.sounds, { ...stretch, gain }) : null;
+      const length = stretch.to - stretch.from;
+      const outlet = OUTLETS[settings.format];
+      const made = await outlet({ ...job, partial, folder, stem, sound, length });
+      if (signal?.aborted) throw cancelled();
+      const beside = settings.captions === 'files' ? await writeSubtitles(job, stem) : [];
+      await rename(partial, output);
+      const main = { path: output, type: FILM_FORMATS[settings.format].type };
+      return { files: [main, ...beside], notes: [...(note ? [note] : []), ...(made.notes ?? [])] };
+    });
   } catch (error) {
-    await encoder.abandon();
     await rm(partial, { force: true });
     throw asFullDisk(error);
   }
 }
 
-async function writeFrames(job: FilmJob, encoder: FilmEncoder): Promise<void> {
-  const { frameRate } = job.settings;
-  const total = frameCount(job.program.scene.length, frameRate);
-  const pictures = new FilmPictures(job);
-  const player = new Player(job.program);
-  // Two copies in turn: one is filled while the bytes of the other are on their way.
-  let [shown, spare] = [pictures.copy(), pictures.copy()];
-  let writing: Promise<void> = Promise.resolve();
-  const write = async (index: number) => {
-    await writing;
-    writing = encoder.write(shown, toSeconds(frameStart(index, frameRate)));
-    // Awaited before the next write; until then a failure must not count as unhandled.
-    writing.catch(() => undefined);
-  };
-  for (let index = 0; index < total; index++) {
-    if (job.signal?.aborted) throw cancelled();
-    if (pictures.show(player.seek(frameMiddle(index, frameRate)))) {
-      [shown, spare] = [spare, shown];
-      pictures.copyTo(shown);
-      await write(index);
-    }
-    job.onProgress?.(index, total);
-    // The canvas frees its memory only between turns of the event loop.
-    await setImmediate();
-  }
-  await write(total);
-  await writing;
-  job.onProgress?.(total, total);
+async function gainOf(
+  { settings, sounds, signal }: FilmJob,
+  stretch: { readonly from: number; readonly to: number },
+) {
+  const asItIs = { gain: 1, note: null };
+  if (settings.loudness === null || sounds.length === 0) return asItIs;
+  if (!FILM_FORMATS[settings.format].sound) return asItIs;
+  return loudnessOf(() => mixedSound(sounds, stretch), settings.loudness, signal);
 }

@@ -13,10 +13,10 @@ type Heard = Pick<FilmSound, 'path' | 'start'> & Partial<FilmSound>;
 /** The mix of sounds that are heard as they were recorded, unless something else is said. */
 async function mixed(heard: readonly Heard[], length: number): Promise<Float32Array> {
   const sounds = heard.map((sound) => {
-    return { offset: 0, duration: 3600, envelope: AS_RECORDED, ...sound };
+    return { name: 'Line', offset: 0, duration: 3600, envelope: AS_RECORDED, ...sound };
   });
   const blocks: number[] = [];
-  for await (const block of mixedSound(sounds, length))
+  for await (const block of mixedSound(sounds, { from: 0, to: length }))
     for (const value of block) blocks.push(value);
   return Float32Array.from(blocks);
 }

@@ -6,6 +6,8 @@ import type { PlacedSound } from '@cruvo/core/scene';
 /** A voice in the film: what is heard of a working voice's file. */
 export interface FilmSound extends PlacedSound {
   readonly path: string;
+  /** Of the line. */
+  readonly name: string;
 }
 
 /** Working voices have this sample rate, Hz, and so does the mix. */
@@ -15,21 +17,26 @@ export const MIX_CHANNELS = 2;
 const BLOCK = MIX_RATE / 2;
 const HEADER_PROBE = 4096;
 
+/** Interleaved stereo, 32-bit floats, block by block. */
+export type Mix = AsyncIterable<Float32Array<ArrayBuffer>>;
+
 /**
- * Mixes a film's sounds: interleaved stereo, 32-bit floats, block by block from the beginning to the end. Each file
- * is open only as long as it is heard.
+ * Mixes a film's sounds from one time to another. Each file is open only as long as it is heard.
  *
- * @param length seconds
+ * @param from @param to seconds
+ * @param gain by which samples are multiplied
  */
 export async function* mixedSound(
   sounds: readonly FilmSound[],
-  length: number,
+  { from: start, to: end, gain = 1 }: { from: number; to: number; gain?: number },
 ): AsyncGenerator<Float32Array<ArrayBuffer>> {
-  const waiting = [...sounds].sort((a, b) => a.start - b.start);
-  const total = Math.round(length * MIX_RATE);
+  const waiting = sounds
+    .filter((sound) => sound.start + sound.duration > start)
+    .sort((a, b) => a.start - b.start);
+  const total = framesIn(end);
   let heard: OpenSound[] = [];
   try {
-    for (let from = 0; from < total; from += BLOCK) {
+    for (let from = framesIn(start); from < total; from += BLOCK) {
       const mix = new Float32Array(MIX_CHANNELS * Math.min(BLOCK, total - from));
       while (waiting.length > 0 && framesIn(waiting[0]!.start) < from + BLOCK) {
         heard.push(await OpenSound.open(waiting.shift()!));
@@ -38,6 +45,7 @@ export async function* mixedSound(
       const over = heard.filter(({ end }) => end <= from + BLOCK);
       heard = heard.filter(({ end }) => end > from + BLOCK);
       await Promise.all(over.map((sound) => sound.close()));
+      if (gain !== 1) for (let at = 0; at < mix.length; at++) mix[at]! *= gain;
       yield mix;
     }
   } finally {

@@ -68,6 +68,9 @@ export async function filmOfTwoDrawings({
   return {
     program,
     images: await loadImages(drawingsOf(program), async (media) => pictures.get(media)!.png),
-    sounds: Object.values(lines).map((line) => ({ path: voicePath, ...placedSound(line) })),
+    sounds: Object.values(lines).map((line) => ({
+      ...{ path: voicePath, name: line.name },
+      ...placedSound(line),
+    })),
   };
 }

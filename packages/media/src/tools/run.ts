@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { Readable } from 'node:stream';
 import { cancelled, Problem } from '@cruvo/core/problem';
 
 export interface Finished {
@@ -11,7 +12,7 @@ export interface Finished {
 export function run(
   program: string,
   args: readonly string[],
-  { input = '', signal }: { input?: string; signal?: AbortSignal } = {},
+  { input = '', signal }: { input?: string | AsyncIterable<Uint8Array>; signal?: AbortSignal } = {},
 ): Promise<Finished> {
   return new Promise((resolve, reject) => {
     const child = spawn(program, args, {
@@ -20,7 +21,15 @@ export function run(
     });
     // A program that doesn't want its input may close it.
     child.stdin.on('error', () => undefined);
-    child.stdin.end(input);
+    if (typeof input === 'string') child.stdin.end(input);
+    else {
+      const bytes = Readable.from(input);
+      bytes.on('error', (error) => {
+        child.kill('SIGKILL');
+        reject(error);
+      });
+      bytes.pipe(child.stdin);
+    }
     const chunks = { stdout: [] as Buffer[], stderr: [] as Buffer[] };
     child.stdout.on('data', (chunk: Buffer) => chunks.stdout.push(chunk));
     child.stderr.on('data', (chunk: Buffer) => chunks.stderr.push(chunk));

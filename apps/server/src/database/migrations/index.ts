@@ -5,6 +5,7 @@ import * as binaryTracks from './003-binary-tracks';
 import * as referencesAndLeases from './004-references-and-leases';
 import * as orderAndBin from './005-order-and-bin';
 import * as recordings from './006-recordings';
+import * as delivery from './007-delivery';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
@@ -13,6 +14,7 @@ const ALL: readonly { readonly name: string; readonly migration: Knex.Migration 
   { name: '004-references-and-leases', migration: referencesAndLeases },
   { name: '005-order-and-bin', migration: orderAndBin },
   { name: '006-recordings', migration: recordings },
+  { name: '007-delivery', migration: delivery },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

@@ -2,6 +2,7 @@ import { Clapperboard, Download, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { Alert, Badge, Button, ProgressBar } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
+import { formatOf, hasPictures, moves } from '@cruvo/core/delivery';
 import { cancelFilm, deleteFilm, filmUrl, type Film } from '../../api/films';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene } from '../SceneContext';
@@ -61,7 +62,8 @@ function FilmEntry({
   onCancel: () => void;
   onDelete: () => void;
 }) {
-  const { width, height, frameRate } = film.settings;
+  const { width, height, frameRate, background } = film.settings;
+  const format = formatOf(film.settings);
   const underWay = film.status === 'waiting' || film.status === 'rendering';
   const { word, color } = STATUS[film.status];
   return (
@@ -73,7 +75,9 @@ function FilmEntry({
         </Badge>
       </div>
       <div className="quiet small figures">
-        {width} × {height}, {frameRate} a second{' '}
+        {format.name}
+        {hasPictures(format) && `, ${width} × ${height}`}
+        {moves(format) && `, ${frameRate} a second`}
         <span className="d-block">{when(film.createdAt)}</span>
       </div>
       {underWay && (
@@ -84,16 +88,30 @@ function FilmEntry({
         </div>
       )}
       {film.problem && <p className="small text-danger-emphasis mb-1">{film.problem}</p>}
+      {film.notes.map((note) => (
+        <p key={note} className="small text-warning-emphasis mb-1">
+          {note}
+        </p>
+      ))}
       {film.status === 'done' && (
-        <video src={filmUrl(film.id)} controls preload="metadata" className="mt-2" />
+        <div className={background === null ? 'see-through mt-2' : 'mt-2'}>
+          <FilmPreview film={film} />
+        </div>
       )}
       {!underWay && (
-        <div className="d-flex gap-1 mt-1">
-          {film.status === 'done' && (
-            <a className="btn btn-sm btn-outline-secondary" href={filmUrl(film.id, true)} download>
-              <Download size={16} aria-hidden /> Download
+        <div className="d-flex flex-wrap gap-1 mt-1">
+          {film.files.map(({ name, size }, position) => (
+            <a
+              key={name}
+              className="btn btn-sm btn-outline-secondary"
+              href={filmUrl(film.id, position, true)}
+              title={`${name}, ${bytesInWords(size)}`}
+              download
+            >
+              <Download size={16} aria-hidden />{' '}
+              {position === 0 ? 'Download' : name.split('.').at(-1)!.toUpperCase()}
             </a>
-          )}
+          ))}
           <span className="ms-auto">
             <IconButton icon={Trash2} label="Remove from the list" onClick={onDelete} />
           </span>
@@ -101,4 +119,25 @@ function FilmEntry({
       )}
     </article>
   );
+}
+
+/** What was made, as far as a browser shows it. */
+function FilmPreview({ film }: { film: Film }) {
+  const [file] = film.files;
+  const url = filmUrl(film.id);
+  if (file && /^image\//.test(file.type)) return <img src={url} alt={film.name} loading="lazy" />;
+  if (file && /^audio\//.test(file.type)) {
+    return <audio src={url} controls preload="metadata" />;
+  }
+  // Browsers don't play ProRes.
+  if (file && /^video\/(mp4|webm)$/.test(file.type)) {
+    return <video src={url} controls preload="metadata" />;
+  }
+  return null;
+}
+
+/** A size as people say it. */
+function bytesInWords(bytes: number): string {
+  if (bytes < 1e6) return `${Math.max(1, Math.round(bytes / 1e3))} kB`;
+  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { STAGE_SIDE, withFrameRate, withLength, withStageSize } from '@cruvo/core/scene';
-import { FRAME_RATE_NAMES, toFlicks, toSeconds, type FrameRateName } from '@cruvo/core/time';
+import { SCENE_RATE_NAMES, toFlicks, toSeconds, type FrameRateName } from '@cruvo/core/time';
 import { Colour } from '../../shell/fields';
 import { useOpenScene, useScene } from '../SceneContext';
 import { TypedFigure } from './TypedFigure';
@@ -84,7 +84,7 @@ export function StageFields() {
               edit((scene) => withFrameRate(scene, target.value as FrameRateName))
             }
           >
-            {FRAME_RATE_NAMES.map((name) => (
+            {SCENE_RATE_NAMES.map((name) => (
               <option key={name}>{name}</option>
             ))}
           </Form.Select>

@@ -34,12 +34,17 @@ const SIMPLE_BLOCK = 0xa3;
 const UNKNOWN_SIZE = [0x01, 0xff, 0xff, 0xff, 0xff, 0xff, 0xff, 0xff];
 const KEYFRAME = 0x80;
 
+/** How pixels lie in a picture: Yuv420Picture, or RgbaPicture. */
+export type PictureForm = 'yuv420p' | 'rgba';
+
+const FOURCC: Record<PictureForm, string> = { yuv420p: 'I420', rgba: 'RGBA' };
+
 /**
  * What stands before the pictures.
  *
  * @param width @param height pixels
  */
-export function rawVideoHeader(width: number, height: number): Uint8Array {
+export function rawVideoHeader(width: number, height: number, form: PictureForm): Uint8Array {
   return Uint8Array.from([
     ...element(EBML, [
       ...element(DOC_TYPE, text('matroska')),
@@ -63,7 +68,7 @@ export function rawVideoHeader(width: number, height: number): Uint8Array {
         ...element(VIDEO, [
           ...element(PIXEL_WIDTH, whole(width)),
           ...element(PIXEL_HEIGHT, whole(height)),
-          ...element(UNCOMPRESSED_FOURCC, text('I420')),
+          ...element(UNCOMPRESSED_FOURCC, text(FOURCC[form])),
         ]),
       ]),
     ),
@@ -71,7 +76,7 @@ export function rawVideoHeader(width: number, height: number): Uint8Array {
 }
 
 /**
- * What stands before one picture (Yuv420Picture).
+ * What stands before one picture.
  *
  * @param time seconds at which it begins to be seen
  * @param length of the picture in bytes

@@ -13,10 +13,15 @@ export const WAV_HEADER_BYTES = 44;
 const PCM = 1;
 const BYTES_PER_SAMPLE = 2;
 
-/** The canonical 44-byte header of a 16-bit PCM WAV file (RIFF; Microsoft and IBM, 1991). */
-export function wavHeader(sampleRate: number, channels: number, dataLength: number): Uint8Array {
+/** The canonical 44-byte header of a PCM WAV file (RIFF; Microsoft and IBM, 1991). @param dataLength bytes */
+export function wavHeader(
+  sampleRate: number,
+  channels: number,
+  dataLength: number,
+  bytesPerSample = BYTES_PER_SAMPLE,
+): Uint8Array {
   const header = new DataView(new ArrayBuffer(WAV_HEADER_BYTES));
-  const frameBytes = channels * BYTES_PER_SAMPLE;
+  const frameBytes = channels * bytesPerSample;
   writeTag(header, 0, 'RIFF');
   header.setUint32(4, WAV_HEADER_BYTES - 8 + dataLength, true);
   writeTag(header, 8, 'WAVE');
@@ -27,7 +32,7 @@ export function wavHeader(sampleRate: number, channels: number, dataLength: numb
   header.setUint32(24, sampleRate, true);
   header.setUint32(28, sampleRate * frameBytes, true);
   header.setUint16(32, frameBytes, true);
-  header.setUint16(34, 8 * BYTES_PER_SAMPLE, true);
+  header.setUint16(34, 8 * bytesPerSample, true);
   writeTag(header, 36, 'data');
   header.setUint32(40, dataLength, true);
   return new Uint8Array(header.buffer);

@@ -1,0 +1,6 @@
+export * from './filmFormats';
+export * from './filmRecord';
+export * from './filmSettings';
+export * from './purposes';
+export * from './sheetLayout';
+export * from './fileName';

@@ -1,0 +1,2 @@
+export * from './subtitles';
+export * from './shownMouths';
