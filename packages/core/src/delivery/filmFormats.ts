@@ -1,7 +1,7 @@
 import type { FrameRateName } from '../time';
 
 /** What somebody is handed. */
-export type FilmKind = 'film' | 'pictures' | 'loop' | 'picture' | 'sheet' | 'sound';
+export type FilmKind = 'film' | 'pictures' | 'loop' | 'picture' | 'sheet' | 'sound' | 'data';
 
 /** A way out of the studio, and what it can hold. */
 export interface FilmFormat {
@@ -78,6 +78,10 @@ export const FILM_FORMATS = {
     ...{ name: 'Sound of each line', coding: 'WAV in a zip', kind: 'sound', extension: 'zip' },
     ...{ ...MOVING, type: 'application/zip', transparent: false, sound: true },
   },
+  timing: {
+    ...{ name: 'Timing', coding: 'JSON, CSV, captions, TextGrid, OTIO, MIDI', kind: 'data' },
+    ...{ ...MOVING, extension: 'json', type: 'application/json', transparent: false, sound: false },
+  },
 } as const satisfies Record<string, FilmFormat>;
 
 export type FilmFormatName = keyof typeof FILM_FORMATS;
@@ -88,10 +92,10 @@ export const formatOf = ({ format }: { readonly format: FilmFormatName }): FilmF
   FILM_FORMATS[format];
 
 /** Whether something is seen of it. */
-export const hasPictures = ({ kind }: FilmFormat): boolean => kind !== 'sound';
+export const hasPictures = ({ kind }: FilmFormat): boolean => kind !== 'sound' && kind !== 'data';
 
-/** Whether pictures follow each other at a frame rate. */
-export const moves = ({ kind }: FilmFormat): boolean => kind !== 'sound' && kind !== 'picture';
+/** Whether it is made at a frame rate. */
+export const hasRate = ({ kind }: FilmFormat): boolean => kind !== 'sound' && kind !== 'picture';
 
 /** A frame rate as near as the format comes to it. */
 export function rateWithin(

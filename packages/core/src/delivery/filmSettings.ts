@@ -20,7 +20,7 @@ import {
   FILM_FORMAT_NAMES,
   formatOf,
   hasPictures,
-  moves,
+  hasRate,
   type FilmFormatName,
 } from './filmFormats';
 
@@ -130,7 +130,7 @@ function misfit(settings: FilmSettings): Misfit | null {
       return { field: 'background', sentence };
     }
   }
-  if (moves(format) && Number(frameRate) > format.fastest) {
+  if (hasRate(format) && Number(frameRate) > format.fastest) {
     const sentence = `${format.name} can show at most ${format.fastest} frames a second`;
     return { field: 'frameRate', sentence };
   }
@@ -163,7 +163,7 @@ export function checkLength(settings: FilmSettings, length: Flicks): void {
     throw new ValidationError('the scene is over before the stretch begins', settings, 'stretch');
   }
   const seconds = toSeconds(end - start);
-  if (moves(format) && seconds > format.longest) {
+  if (hasRate(format) && seconds > format.longest) {
     const most = `${format.longest} seconds`;
     const sentence = `${format.name} can last ${most} at most: choose a stretch of the scene`;
     throw new ValidationError(sentence, settings, 'stretch');

@@ -60,6 +60,10 @@ export const PURPOSES = {
     ...{ ...ANY_SIZE, name: 'Sound only', format: 'wav', transparent: false },
     consequence: 'The mix of all voices.',
   },
+  timing: {
+    ...{ ...ANY_SIZE, name: 'Timing', format: 'timing', transparent: false },
+    consequence: 'When each word, sound, mouth and cue happens, for games and other programs.',
+  },
 } as const satisfies Record<string, Purpose>;
 
 export type PurposeName = keyof typeof PURPOSES;

@@ -14,15 +14,21 @@ export function mouthDrawingAt({ lines }: MemberProgram, time: Flicks): string |
   return line.mouths[mouthIndexAt(line.mouths, voiceTime(line.line, time))]?.drawing ?? null;
 }
 
+/** What people call the mouth drawings of a cast member, by their ids. */
+export function mouthLabels({ character }: MemberProgram): ReadonlyMap<string, string> {
+  const { mouth } = character;
+  const drawings = mouth && 'chart' in mouth ? mouth.chart.drawings : [];
+  return new Map(drawings.map(({ drawing, label }) => [drawing, label]));
+}
+
 /** What people call the mouth drawings that are asked for at a time, by the names of who speaks. */
-export function spokenMouths(program: Program, time: Flicks): Record<string, string> {
-  const shown = program.members.flatMap((own) => {
-    const drawing = mouthDrawingAt(own, time);
-    if (drawing === null) return [];
-    const chart =
-      own.character.mouth && 'chart' in own.character.mouth ? own.character.mouth.chart : null;
-    const label = chart?.drawings.find((one) => one.drawing === drawing)?.label ?? drawing;
-    return [[memberName(own), label] as const];
-  });
-  return Object.fromEntries(shown);
+export function spokenMouths({ members }: Program, time: Flicks): Record<string, string> {
+  return Object.fromEntries(
+    members.flatMap((own) => {
+      const drawing = mouthDrawingAt(own, time);
+      return drawing === null
+        ? []
+        : [[memberName(own), mouthLabels(own).get(drawing) ?? drawing] as const];
+    }),
+  );
 }

@@ -5,6 +5,7 @@ import { unzipSync } from 'fflate';
 import { USUAL_FILM, type FilmFormatName, type FilmSettings } from '@cruvo/core/delivery';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { toFlicks } from '@cruvo/core/time';
+import { timingSchema, type Timing } from '@cruvo/core/timing';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
 import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { plainPicture } from '../testing';
@@ -260,6 +261,32 @@ it('the sound of each line is a file of its own', async () => {
   expect(JSON.parse(Buffer.from(files['lines.json']!).toString())).toEqual([
     expect.objectContaining({ start: 0, duration: 2 }),
   ]);
+});
+
+it('timing comes in open formats that others read', async () => {
+  const { files } = await render({ format: 'timing', captions: 'files' });
+  const endings = files.map(({ path }) => path.replace(/^.*out \d+/, ''));
+  expect(endings).toEqual([
+    ...['.timing', ' events.csv', ' frames.csv', '.vtt', '.srt', '.TextGrid', '.otio', '.mid'],
+  ]);
+  const timing = JSON.parse(readFileSync(files[0]!.path, 'utf8')) as Timing;
+  expect(timingSchema.isValidSync(timing)).toBe(true);
+  expect(timing.lines[0]!.mouths.map(({ drawing }) => drawing)).toEqual([
+    'Closed',
+    'Open',
+    'Closed',
+  ]);
+  expect(timing.controls.find(({ control }) => control === 'mouth.drawing')!.values).toHaveLength(
+    48,
+  );
+});
+
+it('captions lie beside a film that shows none', async () => {
+  const { files, path } = await render({ format: 'mov', captions: 'files' });
+  expect(files.map((file) => file.path)).toEqual([
+    ...[path, path.replace(/mov$/, 'vtt'), path.replace(/mov$/, 'srt')],
+  ]);
+  expect(readFileSync(files[1]!.path, 'utf8')).toMatch(/^WEBVTT/);
 });
 
 it('says what does not go, and leaves nothing behind', async () => {

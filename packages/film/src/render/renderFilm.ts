@@ -1,6 +1,12 @@
 import { rename, rm } from 'node:fs/promises';
 import { basename, extname } from 'node:path';
-import { checkLength, FILM_FORMATS, stretchOf, type FilmFormatName } from '@cruvo/core/delivery';
+import {
+  checkLength,
+  FILM_FORMATS,
+  hasPictures,
+  stretchOf,
+  type FilmFormatName,
+} from '@cruvo/core/delivery';
 import { cancelled } from '@cruvo/core/problem';
 import { toSeconds } from '@cruvo/core/time';
 import { asFullDisk, inTempFolder } from '@cruvo/media/tools';
@@ -11,6 +17,7 @@ import type { Outlet } from './outlets/outlet';
 import { pictures, poster } from './outlets/pictures';
 import { sheet } from './outlets/sheet';
 import { mix, stems } from './outlets/sounds';
+import { timing } from './outlets/timing';
 import type { FilmJob, RenderedFilm } from './filmJob';
 import { mixedSound } from './soundMix';
 import { writeSubtitles } from './subtitles';
@@ -29,6 +36,7 @@ const OUTLETS: Record<FilmFormatName, Outlet> = {
   poster,
   wav: mix,
   stems,
+  timing,
 };
 
 /**
@@ -51,12 +59,15 @@ export async function renderFilm(job: FilmJob): Promise<RenderedFilm> {
         job.sounds.length > 0 ? () => mixedSound(job.sounds, { ...stretch, gain }) : null;
       const length = stretch.to - stretch.from;
       const outlet = OUTLETS[settings.format];
+      const format = FILM_FORMATS[settings.format];
       const made = await outlet({ ...job, partial, folder, stem, sound, length });
       if (signal?.aborted) throw cancelled();
-      const beside = settings.captions === 'files' ? await writeSubtitles(job, stem) : [];
+      const beside =
+        settings.captions === 'files' && hasPictures(format) ? await writeSubtitles(job, stem) : [];
       await rename(partial, output);
-      const main = { path: output, type: FILM_FORMATS[settings.format].type };
-      return { files: [main, ...beside], notes: [...(note ? [note] : []), ...(made.notes ?? [])] };
+      const files = [...beside, ...(made.files ?? [])];
+      const main = { path: output, type: format.type };
+      return { files: [main, ...files], notes: [...(note ? [note] : []), ...(made.notes ?? [])] };
     });
   } catch (error) {
     await rm(partial, { force: true });

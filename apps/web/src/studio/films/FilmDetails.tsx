@@ -6,7 +6,7 @@ import {
   formatOf,
   hasPictures,
   LOUDNESS,
-  moves,
+  hasRate,
   rateWithin,
   type FilmFormatName,
   type FilmSettings,
@@ -40,7 +40,7 @@ export function FilmDetails() {
     <details open={anyWrong !== undefined}>
       <summary className="mb-2">
         More: {format.coding}
-        {moves(format) && `, ${frameRate} frames a second`}
+        {hasRate(format) && `, ${frameRate} frames a second`}
         {hasPictures(format) && (background === null ? ', see-through' : `, over ${background}`)}
       </summary>
       <Row className="g-3">
@@ -57,7 +57,7 @@ export function FilmDetails() {
             ))}
           </Form.Select>
         </Form.Group>
-        {moves(format) && (
+        {hasRate(format) && (
           <Form.Group as={Col} sm={6} controlId="film-rate">
             <Form.Label>Frames a second</Form.Label>
             <Form.Select isInvalid={!!errors.frameRate} {...register('frameRate')}>

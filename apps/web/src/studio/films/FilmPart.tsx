@@ -17,8 +17,8 @@ import { useProgram } from '../SceneContext';
 export const EACH = '*';
 
 const CAPTIONS: Record<CaptionWay, string> = {
-  picture: 'in the picture, as on the stage',
-  files: 'as WebVTT and SubRip files',
+  picture: 'in the picture',
+  files: 'in files of their own',
   none: 'left out',
 };
 

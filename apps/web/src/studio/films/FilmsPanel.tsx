@@ -2,7 +2,7 @@ import { Clapperboard, Download, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { Alert, Badge, Button, ProgressBar } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
-import { formatOf, hasPictures, moves } from '@cruvo/core/delivery';
+import { formatOf, hasPictures, hasRate } from '@cruvo/core/delivery';
 import { cancelFilm, deleteFilm, filmUrl, type Film } from '../../api/films';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene } from '../SceneContext';
@@ -77,7 +77,7 @@ function FilmEntry({
       <div className="quiet small figures">
         {format.name}
         {hasPictures(format) && `, ${width} × ${height}`}
-        {moves(format) && `, ${frameRate} a second`}
+        {hasRate(format) && `, ${frameRate} a second`}
         <span className="d-block">{when(film.createdAt)}</span>
       </div>
       {underWay && (

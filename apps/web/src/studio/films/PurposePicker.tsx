@@ -8,6 +8,7 @@ import {
   Scissors,
   Smartphone,
   Square,
+  Table2,
   type LucideIcon,
 } from 'lucide-react';
 import { FILM_FORMATS, PURPOSES, PURPOSE_NAMES, type PurposeName } from '@cruvo/core/delivery';
@@ -22,6 +23,7 @@ const ICONS: Record<PurposeName, LucideIcon> = {
   pictures: Images,
   game: Gamepad2,
   sound: AudioLines,
+  timing: Table2,
 };
 
 /** What a film is for: all of it in view, each with what it becomes. */
