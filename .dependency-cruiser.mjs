@@ -17,7 +17,7 @@ const LAYERS = [
   ['scene'],
   ['captions', 'delivery', 'face', 'performance'],
   ['document', 'program'],
-  ['timing'],
+  ['live', 'timing'],
   ['testing'],
 ];
 const CORE = '^packages/core/src/';

@@ -15,6 +15,9 @@ import { FilmStore } from './films/store';
 import { guardOrigin } from './http/guard';
 import { idempotent } from './http/idempotency';
 import { checkDepth, needObject } from './http/json';
+import { LiveRelay } from './live/relay';
+import { liveRoutes, type LiveServices } from './live/routes';
+import { LivePageStore } from './live/store';
 import { answerProblems, DATABASE_AWAY, notFound } from './http/problems';
 import { MediaIntake } from './media/intake';
 import { mediaRoutes } from './media/routes';
@@ -29,7 +32,7 @@ import { trackRoutes } from './tracks/routes';
 import { TrackStore } from './tracks/store';
 import { voiceRoutes } from './voices/routes';
 
-export interface Services extends FilmServices {
+export interface Services extends FilmServices, LiveServices {
   readonly speller: Speller;
   readonly database: Database;
   readonly tracks: TrackStore;
@@ -46,6 +49,7 @@ export function createServices(databaseUrl: string): Services {
   const queue = new FilmQueue(databaseUrl);
   const media = new MediaStore(database);
   const documents = new DocumentStore(database);
+  const livePages = new LivePageStore(database);
   return {
     database,
     media,
@@ -58,6 +62,8 @@ export function createServices(databaseUrl: string): Services {
     speller: spellWithEspeak,
     films: new FilmStore(database, queue),
     queue,
+    livePages,
+    relay: new LiveRelay(livePages),
     events: new FilmEvents(databaseUrl),
   };
 }
@@ -101,6 +107,7 @@ export function createApp(services: Services, webFolder: string): Express {
   app.use('/api', idempotent(services.database));
   app.use('/api', documentRoutes(services.documents, services.bin));
   app.use('/api', filmRoutes(services));
+  app.use('/api', liveRoutes(services));
   app.use('/api', pronunciationRoutes(services.speller));
   app.use('/api', voiceRoutes(services.intake, services.media));
   app.use('/api', recordingRoutes(services.recordings, services.intake));

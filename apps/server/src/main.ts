@@ -22,6 +22,7 @@ const server = createApp(services, config.webFolder).listen(config.port, LOOPBAC
   process.stdout.write(`Cruvo is at http://${LOOPBACK}:${config.port}\n`);
 });
 limitTimeouts(server);
+services.relay.attach(server);
 
 const collect = () =>
   tidyUp().catch((error: unknown) =>
@@ -41,6 +42,7 @@ async function stop(): Promise<void> {
   server.close();
   server.closeAllConnections();
   services.intake.close();
+  services.relay.close();
   await services.queue
     .stop()
     .catch((error: unknown) => log.warn({ reason: sentenceOf(error) }, 'queue'));

@@ -57,6 +57,7 @@ async function start(): Promise<TestStudio> {
   await services.queue.start();
   services.events.start();
   const server = createApp(services, '').listen(0, '127.0.0.1');
+  services.relay.attach(server);
   await new Promise((resolve) => server.once('listening', resolve));
   return {
     address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,

@@ -10,6 +10,7 @@ export * from './mouthChart';
 export * from './mouthState';
 export * from './mouthRig';
 export * from './mouths';
+export * from './noiseGate';
 export * from './opening';
 export * from './kinds/cutMouth';
 export * from './kinds/drawnMouth';

@@ -48,12 +48,13 @@ export function liveSources(
 
 /** Which part of a scene is seen; what is left out still moves what is seen. */
 export interface PlayerView {
-  /** The cast member who is seen alone, without a backdrop; null: everybody. */
+  /** The cast member who is seen alone; null: everybody. */
   readonly only: string | null;
+  readonly backdrop: boolean;
   readonly captions: boolean;
 }
 
-const EVERYTHING: PlayerView = { only: null, captions: true };
+const EVERYTHING: PlayerView = { only: null, backdrop: true, captions: true };
 
 /** Steps over which a live character goes on from where it was; after more it begins anew. */
 const LIVE_STEPS = 240;
@@ -94,7 +95,7 @@ export class Player {
   /** What is seen at a time. */
   seek(time: Flicks, live: LiveSources = NOTHING_LIVE): Frame {
     const { scene, members, stage } = this.program;
-    const { only, captions } = this.view;
+    const { only, backdrop, captions } = this.view;
     const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE));
     const items = members.flatMap((own) => {
       const { id, hidden } = own.member;
@@ -104,7 +105,7 @@ export class Player {
     const written = captions
       ? seenCaptions(this.program, time).flatMap((caption) => caption.items)
       : [];
-    const played = only === null ? [...behind, ...items, ...inFront] : items;
+    const played = backdrop ? [...behind, ...items, ...inFront] : items;
     return { width, height, background, items: [...played, ...light(played), ...written] };
   }
 

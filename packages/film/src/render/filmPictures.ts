@@ -35,7 +35,9 @@ export class FilmPictures implements Pictures {
     const { program, settings } = film;
     const { only, captions, frameRate } = settings;
     const { start, end } = stretchOf(settings, program.scene.length);
-    this.player = new Player(program, { only, captions: captions === 'picture' });
+    this.player = new Player(program, {
+      ...{ only, backdrop: only === null, captions: captions === 'picture' },
+    });
     this.count = frameCount(end - start, frameRate);
   }
 

@@ -6,6 +6,7 @@ import * as referencesAndLeases from './004-references-and-leases';
 import * as orderAndBin from './005-order-and-bin';
 import * as recordings from './006-recordings';
 import * as delivery from './007-delivery';
+import * as livePages from './008-live-pages';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
@@ -15,6 +16,7 @@ const ALL: readonly { readonly name: string; readonly migration: Knex.Migration 
   { name: '005-order-and-bin', migration: orderAndBin },
   { name: '006-recordings', migration: recordings },
   { name: '007-delivery', migration: delivery },
+  { name: '008-live-pages', migration: livePages },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

@@ -1,0 +1,3 @@
+export * from './liveMessages';
+export * from './livePage';
+export * from './liveLife';
