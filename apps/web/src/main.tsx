@@ -6,7 +6,8 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { CueBoardPage } from './board/CueBoardPage';
 import { CharacterPage } from './character/CharacterPage';
-import { LivePage } from './live/LivePage';
+import { LiveDeskPage } from './live/desk/LiveDeskPage';
+import { OnAirPage } from './live/onAir/OnAirPage';
 import { HomePage } from './productions/HomePage';
 import { NamingPage } from './productions/NamingPage';
 import { NewCharacterPage } from './productions/NewCharacterPage';
@@ -25,7 +26,8 @@ const router = createBrowserRouter([
   { path: '/productions/:production/new-character', element: <NewCharacterPage /> },
   { path: '/characters/:character', element: <CharacterPage /> },
   { path: '/scenes/:scene', element: <ScenePage /> },
-  { path: '/scenes/:scene/live', element: <LivePage /> },
+  { path: '/scenes/:scene/live', element: <LiveDeskPage /> },
+  { path: '/live/:key', element: <OnAirPage /> },
   { path: '/scenes/:scene/cues', element: <CueBoardPage /> },
   {
     path: '*',

@@ -70,7 +70,7 @@ interface SendingOptions {
 }
 
 export async function sendJson<Result>(
-  method: 'POST' | 'PATCH',
+  method: 'POST' | 'PATCH' | 'PUT',
   path: string,
   body: unknown,
   { headers = {}, signal }: SendingOptions = {},

@@ -8,6 +8,11 @@ export interface LiveStart {
   readonly port: MessagePort;
 }
 
+/** What is said to it later: whether the sound is wanted back, too. */
+export interface LiveWish {
+  readonly wantsSound: boolean;
+}
+
 /** Frames that were just decided. */
 export interface LiveReport {
   readonly frames: readonly LiveFrame[];
@@ -15,9 +20,18 @@ export interface LiveReport {
   readonly origin: number;
   /** What hearing the block took, milliseconds. */
   readonly work: number;
+  /** The block itself, where it is wanted. */
+  readonly block: CapturedBlock | null;
 }
 
-self.onmessage = async ({ data: { sampleRate, port } }: MessageEvent<LiveStart>) => {
+let wantsSound = false;
+
+self.onmessage = ({ data }: MessageEvent<LiveStart | LiveWish>) => {
+  if ('port' in data) void start(data);
+  else wantsSound = data.wantsSound;
+};
+
+async function start({ sampleRate, port }: LiveStart): Promise<void> {
   const response = await fetch(weightsUrl);
   const model = readSoundModel(new Uint8Array(await response.arrayBuffer()));
   const hearing = new LiveSpeechAnalyzer(model, sampleRate);
@@ -27,8 +41,12 @@ self.onmessage = async ({ data: { sampleRate, port } }: MessageEvent<LiveStart>)
     const origin = time - heard / sampleRate;
     heard += samples.length;
     const frames = hearing.push(samples);
-    const report: LiveReport = { frames, origin, work: performance.now() - began };
+    const work = performance.now() - began;
+    const report: LiveReport = {
+      ...{ frames, origin, work },
+      block: wantsSound ? { samples, time } : null,
+    };
     self.postMessage(report);
   };
   self.postMessage(null);
-};
+}

@@ -1,10 +1,16 @@
 import { openInput, type OpenInput, type VoiceInput } from '../microphone/source';
-import type { LiveReport, LiveStart } from './live.worker';
+import type { LiveReport, LiveStart, LiveWish } from './live.worker';
 
 /** A voice that is being heard. */
 export interface LiveSession {
+  /** Hz. */
+  readonly sampleRate: number;
+  /** How long sound takes from the air into a block, seconds. */
+  readonly latency: number;
   /** Seconds on the audio clock. */
   now(): number;
+  /** Whether reports bring the sound, too. */
+  setWantsSound(wantsSound: boolean): void;
   stop(): void;
 }
 
@@ -12,7 +18,7 @@ export interface LiveSession {
  * Starts to hear a microphone, or a recording as if it came from one.
  *
  * @param onReport told what was heard, as soon as it is
- * @param onEnd told when a recording is over
+ * @param onEnd told when a recording is over, or a microphone is gone
  * @throws Problem in one sentence where there is nothing to hear
  */
 export async function startLive(
@@ -32,7 +38,11 @@ export async function startLive(
     input = await openInput(context, source, onEnd);
     await connectWorker(worker, input, context.sampleRate, onReport);
     input.start();
-    return { now: () => context.currentTime, stop };
+    return {
+      ...{ sampleRate: context.sampleRate, latency: input.latency, stop },
+      now: () => context.currentTime,
+      setWantsSound: (wantsSound) => worker.postMessage({ wantsSound } satisfies LiveWish),
+    };
   } catch (error) {
     stop();
     throw error;

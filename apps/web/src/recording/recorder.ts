@@ -1,10 +1,9 @@
 import type { Problem } from '@cruvo/core/problem';
 import type { Voice } from '@cruvo/core/scene';
-import { beginRecording, deleteRecording, sendPiece, voiceOfRecording } from '../api/recordings';
 import type { CapturedBlock } from '../microphone/capture.worklet';
 import { openInput, type OpenInput, type VoiceInput } from '../microphone/source';
 import { LevelMeter, type Level } from './levelMeter';
-import { PieceQueue } from './pieceQueue';
+import { VoiceRecording } from './voiceRecording';
 
 /** Waveforms are shown with so many columns a second. */
 export const COLUMNS_PER_SECOND = 50;
@@ -21,8 +20,7 @@ export interface Recorded {
 /** An open input, of which stretches are recorded. What is recorded is safe on the server half a second later. */
 export class Recorder {
   private readonly meter = new LevelMeter();
-  private queue: PieceQueue | null = null;
-  private id: string | null = null;
+  private recording: VoiceRecording | null = null;
   private firstSample: number | null = null;
   /** The highest sample in each column of the waveform, 0 to 1. */
   readonly columns: number[] = [];
@@ -60,14 +58,12 @@ export class Recorder {
     name: string,
     onTrouble: (problem: Problem | null) => void,
   ): Promise<void> {
-    const id = crypto.randomUUID();
     const { sampleRate } = this.context;
-    await beginRecording({ id, scene, name, sampleRate });
-    this.id = id;
+    const recording = await VoiceRecording.begin(scene, name, sampleRate, onTrouble);
     this.meter.beginAnew();
     this.columns.length = 0;
     this.firstSample = null;
-    this.queue = new PieceQueue(sampleRate, (at, piece) => sendPiece(id, at, piece), onTrouble);
+    this.recording = recording;
   }
 
   /** Lets the simulated microphone speak. */
@@ -77,38 +73,36 @@ export class Recorder {
 
   /** Seconds recorded, and those of them that are not safe yet. */
   get times() {
-    return this.queue?.times ?? { recorded: 0, unsafe: 0 };
+    return this.recording?.times ?? { recorded: 0, unsafe: 0 };
   }
 
   /** Ends the recording. @returns what became of it; null where nothing was recorded @throws Problem */
   async finish(): Promise<Recorded | null> {
-    const { queue, id, firstSample } = this;
-    this.queue = null;
-    if (!queue || id === null || firstSample === null) return null;
-    await queue.finish();
-    const voice = await voiceOfRecording(id);
-    await deleteRecording(id);
+    const { recording, firstSample } = this;
+    this.recording = null;
+    if (!recording || firstSample === null) return null;
+    const voice = await recording.finish();
     const { highest } = this.level;
     return { voice, firstSample: firstSample - this.input.latency, highest };
   }
 
   /** Ends the recording and throws it away. */
   async discard(): Promise<void> {
-    this.queue?.close();
-    this.queue = null;
-    if (this.id !== null) await deleteRecording(this.id).catch(() => undefined);
+    const { recording } = this;
+    this.recording = null;
+    await recording?.discard();
   }
 
   close(): void {
-    this.queue?.close();
+    this.recording?.close();
     this.input.stop();
   }
 
   private hear({ samples, time }: CapturedBlock): void {
     this.level = this.meter.push(samples, time);
-    if (!this.queue) return;
+    if (!this.recording) return;
     this.firstSample ??= time;
-    this.queue.push(samples);
+    this.recording.push(samples);
     const width = this.context.sampleRate / COLUMNS_PER_SECOND;
     for (const sample of samples) {
       this.column.most = Math.max(this.column.most, Math.abs(sample));

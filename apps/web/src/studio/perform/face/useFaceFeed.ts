@@ -26,7 +26,11 @@ const useFaceSettings = create<{ settings: FaceSettings }>()(
 );
 
 /** A face that performs a character. */
-export function useFaceFeed(performing: Performing, character: Character, controls: ControlSet) {
+export function useFaceFeed(
+  performing: Pick<Performing, 'moveAll' | 'letGo'>,
+  character: Character,
+  controls: ControlSet,
+) {
   const links = useMemo(() => faceLinksOf(character), [character]);
   const targets = useMemo(() => links.map(({ target }) => target), [links]);
   const session = useMemo(
