@@ -28,6 +28,8 @@ export default {
   moduleNameMapper: {
     // The bundler gives the addresses of fonts.
     '/fontUrls$': '<rootDir>/apps/web/src/testing/fontUrls.ts',
+    // And of what workers load.
+    '(capture\\.worklet\\.ts|\\.safetensors\\.gz)$': '<rootDir>/apps/web/src/testing/fileUrl.ts',
     '^@cruvo/(core|painter|media|film)/(.*)$': '<rootDir>/packages/$1/src/$2/index.ts',
     '^@cruvo/server/(.*)$': '<rootDir>/apps/server/src/$1/index.ts',
   },

@@ -14,13 +14,14 @@ export class LiveLink {
 
   /**
    * @param path below /api
-   * @param on told what the others say, and when it is connected, or not
+   * @param on told what the others say, when it is connected, or not, and that its address leads nowhere any more
    */
   constructor(
     private readonly path: string,
     private readonly on: {
       readonly message: (message: LiveMessage) => void;
       readonly connected: (connected: boolean) => void;
+      readonly gone?: () => void;
     },
   ) {
     this.open();
@@ -64,6 +65,7 @@ export class LiveLink {
       this.socket = null;
       this.on.connected(false);
       if (this.closed) return;
+      if (code === ADDRESS_CHANGED) this.on.gone?.();
       const wait = code === ADDRESS_CHANGED ? MOST_AGAIN_MS : this.wait;
       this.wait = Math.min(MOST_AGAIN_MS, 2 * this.wait);
       this.timer = setTimeout(() => this.open(), wait);

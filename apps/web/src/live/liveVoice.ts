@@ -18,7 +18,7 @@ import { startLive, type LiveSession } from './liveSession';
 
 export interface LiveVoiceState {
   readonly status: 'off' | 'starting' | 'on' | 'failed';
-  /** Why it failed, in a sentence. */
+  /** What went wrong, in a sentence. */
   readonly problem: string | null;
   /** Nothing is heard of it. */
   readonly muted: boolean;
@@ -51,6 +51,8 @@ const OFF: LiveVoiceState = {
 };
 /** How long a room is listened to, ms. */
 const LISTENS_MS = 2000;
+const TOO_LOUD =
+  'Somebody spoke, or the room is very loud, so the gate stays as it was. Be quiet for two seconds and try again.';
 /** A mouth that lets go at once holds nothing longer than it must. */
 const QUICK: Pick<FitSettings, 'smooth' | 'hold'> = { smooth: 0, hold: 0.5 };
 
@@ -142,7 +144,8 @@ export class LiveVoice {
     this.room = null;
     if (this.session === null || room === null) return;
     const gate = gateAbove(room);
-    this.set({ listening: false, ...(gate === null ? {} : { gate: Math.round(gate) }) });
+    this.state.setState({ listening: false, problem: gate === null ? TOO_LOUD : null });
+    if (gate !== null) this.set({ gate: Math.round(gate) });
   }
 
   /** Hands the sound over as it comes; null: no more. */

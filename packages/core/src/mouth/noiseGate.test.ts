@@ -24,4 +24,5 @@ it('opens above the noise of the room, whatever a short bang was', () => {
   const room = Array.from({ length: 200 }, (_, at) => -60 + (at % 5));
   expect(gateAbove([...room, -5])).toBe(-56 + 6);
   expect(gateAbove([])).toBeNull();
+  expect(gateAbove(room.map((level) => level + 40))).toBeNull();
 });

@@ -33,9 +33,18 @@ export class NoiseGate {
   }
 }
 
-/** Where a gate opens above the noise of a room. @param levels of moments in which nobody speaks, dBFS @returns null where there are none */
+/** What is louder is no room, but somebody who speaks, dBFS. */
+const LOUDEST_ROOM = -28;
+
+/**
+ * Where a gate opens above the noise of a room.
+ *
+ * @param levels of moments in which nobody speaks, dBFS
+ * @returns null where there are none, or they are too loud for a room
+ */
 export function gateAbove(levels: readonly number[]): number | null {
   if (levels.length === 0) return null;
   const sorted = [...levels].sort((a, b) => a - b);
-  return sorted[Math.floor(NOISE_SHARE * (sorted.length - 1))]! + ABOVE_NOISE;
+  const noise = sorted[Math.floor(NOISE_SHARE * (sorted.length - 1))]!;
+  return noise > LOUDEST_ROOM ? null : noise + ABOVE_NOISE;
 }

@@ -35,7 +35,13 @@ export function DeskSide({
           onChange={onChoose}
         />
       )}
-      <Tabs activeKey={part} onSelect={(key) => setPart(key as Part)} className="mb-3" fill>
+      <Tabs
+        activeKey={part}
+        onSelect={(key) => setPart(key as Part)}
+        className="mb-3"
+        transition={false}
+        fill
+      >
         {/* All voices go on while another part is looked at. */}
         <Tab eventKey="voice" title="Voice">
           {program.members.map((one) => (

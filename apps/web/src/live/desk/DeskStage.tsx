@@ -3,7 +3,7 @@ import { Player } from '@cruvo/core/program';
 import { toFlicks } from '@cruvo/core/time';
 import { StageCanvas } from '../../studio/stage/StageCanvas';
 import { useCanvasBox } from '../../studio/stage/useCanvasBox';
-import { everyPicture, useFrames, type FrameSource } from '../../studio/stage/useFrames';
+import { unhurriedPictures, useFrames, type FrameSource } from '../../studio/stage/useFrames';
 import { useDesk } from './DeskContext';
 
 /** The stage, painted anew for every picture of the screen. */
@@ -25,10 +25,10 @@ export function DeskStage() {
           paint();
           desk.painted();
         };
-        const stop = everyPicture(painted);
-        desk.onChange = painted;
+        const pictures = unhurriedPictures(painted);
+        desk.onChange = pictures.paintNow;
         return () => {
-          stop();
+          pictures.stop();
           desk.onChange = null;
         };
       },

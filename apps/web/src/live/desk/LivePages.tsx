@@ -103,9 +103,15 @@ function PageCard({
   onRemove: () => void;
 }) {
   const { program } = useDesk();
-  const { id, name, settings } = page;
+  const { id, name } = page;
+  // Switches go over at once; the server hears of them a moment later.
+  const [settings, setSettings] = useState(page.settings);
   const address = liveAddress(page);
-  const set = (change: Partial<LivePageSettings>) => onChange({ ...settings, ...change });
+  const set = (change: Partial<LivePageSettings>) => {
+    const changed = { ...settings, ...change };
+    setSettings(changed);
+    onChange(changed);
+  };
   const { only, backdrop, background, crop, mirrored, driver } = settings;
   return (
     <article className="page-card" aria-label={`Live page ${name}`}>

@@ -65,12 +65,12 @@ export function RecordLive() {
         </Button>
       ) : (
         <Button
-          variant="outline-danger"
+          variant="outline-secondary"
           disabled={state.kind === 'finishing'}
           title="Voices become lines, cues and movement takes, in a scene of their own"
           onClick={begin}
         >
-          <Circle size={16} aria-hidden /> Record
+          <Circle size={16} className="text-danger" fill="currentColor" aria-hidden /> Record
         </Button>
       )}
       {state.kind === 'finishing' && (

@@ -30,7 +30,7 @@ import { DelayMeter } from '../delayMeter';
 
 const NO_SHARES: ReadonlyMap<string, number> = new Map();
 /** Pages are told of what moves at most so often, ms. */
-const TELL_EVERY_MS = 15;
+const TELL_EVERY_MS = 25;
 
 /** What is written down while it is recorded; seconds from its beginning. */
 export interface DeskRecording {
@@ -188,11 +188,12 @@ export class LiveDesk {
   changed(sound: number | null): void {
     if (sound !== null) {
       this.sound ??= sound;
-      this.onChange?.();
     }
     const wait = this.toldAt + TELL_EVERY_MS - performance.now();
-    if (wait <= 0) this.tell();
+    // Another drawing of the mouth is worth its time.
+    if (wait <= 0 || sound !== null) this.tell();
     else this.timer ??= setTimeout(() => this.tell(), wait);
+    if (sound !== null) this.onChange?.();
   }
 
   /** What lies over the scene just now. */

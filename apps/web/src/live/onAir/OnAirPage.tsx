@@ -15,7 +15,7 @@ import { toFlicks } from '@cruvo/core/time';
 import { readDocumentById } from '../../api/documents';
 import { readLivePage } from '../../api/livePages';
 import { FrameCanvas, type BrowserImages } from '../../studio/stage/browserImages';
-import { everyPicture } from '../../studio/stage/useFrames';
+import { unhurriedPictures } from '../../studio/stage/useFrames';
 import { useSceneMaterial } from '../../studio/useSceneMaterial';
 import { LiveLink } from '../liveLink';
 import { cropped } from './cropped';
@@ -97,6 +97,7 @@ function Picture({
   const link = useRef<LiveLink | null>(null);
   const repaint = useRef<(() => void) | null>(null);
   const own = useOwnVoice(program, settings, repaint);
+  const [gone, setGone] = useState(false);
   const changed = useRef(onChanged);
   useEffect(() => void (changed.current = onChanged));
 
@@ -112,8 +113,11 @@ function Picture({
         } else if (message.kind === 'changed') changed.current();
       },
       connected: (connected) => {
-        if (connected) opened.say({ kind: 'hello' });
+        if (!connected) return;
+        setGone(false);
+        opened.say({ kind: 'hello' });
       },
+      gone: () => setGone(true),
     });
     link.current = opened;
     return () => opened.close();
@@ -153,10 +157,10 @@ function Picture({
         told.current = { ...now, sound: null };
       }
     };
-    repaint.current = paint;
-    const stop = everyPicture(paint);
+    const pictures = unhurriedPictures(paint);
+    repaint.current = pictures.paintNow;
     return () => {
-      stop();
+      pictures.stop();
       repaint.current = null;
     };
   }, [program, images, only, backdrop, background, width, height, own]);
@@ -167,6 +171,7 @@ function Picture({
         ref={canvas}
         role="img"
         aria-label={program.scene.name}
+        hidden={gone}
         width={width}
         height={height}
         style={{ left: place.left, top: place.top, width: place.cssWidth, height: place.cssHeight }}

@@ -20,6 +20,28 @@ export function everyPicture(paint: () => void): () => void {
   return () => cancelAnimationFrame(request);
 }
 
+/**
+ * Calls back for pictures of the screen, but leaves as much time between two as the last one took: voices that come in
+ * meanwhile don't wait for pictures.
+ */
+export function unhurriedPictures(paint: () => void): {
+  /** Paints at once. */
+  readonly paintNow: () => void;
+  readonly stop: () => void;
+} {
+  let free = 0;
+  const paintNow = () => {
+    const began = performance.now();
+    paint();
+    const ended = performance.now();
+    free = ended + (ended - began);
+  };
+  const stop = everyPicture(() => {
+    if (performance.now() >= free) paintNow();
+  });
+  return { paintNow, stop };
+}
+
 /** Paints frames on a canvas, as large as it is, for as long as it is there. */
 export function useFrames(
   canvas: RefObject<HTMLCanvasElement | null>,
