@@ -86,7 +86,7 @@ test('a character goes live over another picture, is recorded and filmed', async
 test('a live page is at rest without its desk, and empty at an address that was changed', async ({
   studio,
 }) => {
-  const { desk, shown } = await onAir(studio);
+  const { desk, shown, address } = await onAir(studio);
   await desk.goto('about:blank');
   await expect(shown.getByRole('img')).toBeVisible();
   await desk.goBack();
@@ -96,8 +96,9 @@ test('a live page is at rest without its desk, and empty at an address that was 
   await expect(shown.locator('.mirrored')).toBeVisible();
   await desk.getByRole('button', { name: /^Another address/ }).click();
   await expect(shown.getByRole('img')).toBeHidden();
-  const renewed = await desk.getByRole('textbox', { name: 'Address' }).inputValue();
-  await shown.goto(renewed);
+  const shownAddress = desk.getByRole('textbox', { name: 'Address' });
+  await expect(shownAddress).not.toHaveValue(address);
+  await shown.goto(await shownAddress.inputValue());
   await expect(shown.getByRole('img')).toBeVisible();
 });
 

@@ -4,3 +4,4 @@ export * from './filmSettings';
 export * from './purposes';
 export * from './sheetLayout';
 export * from './fileName';
+export * from './filmParts';

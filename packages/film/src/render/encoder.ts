@@ -3,7 +3,7 @@ import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { rawVideoHeader, rawVideoPicture } from '@cruvo/core/formats';
 import { Problem, cancelled, sentenceOf } from '@cruvo/core/problem';
-import { asMissingTool, diskFull } from '@cruvo/media/tools';
+import { asMissingTool, diskFull, run } from '@cruvo/media/tools';
 import type { Encoding } from './encodings';
 import { MIX_CHANNELS, MIX_RATE } from './soundMix';
 
@@ -123,6 +123,42 @@ export function encoderFailure(complaints: string, signal?: AbortSignal): Proble
 
 /** The encoder's file descriptor on which the sound comes. */
 const SOUND_PIPE = 3;
+
+/**
+ * Joins encoded films, one after the other, as they are, and adds a sound.
+ *
+ * @param list a file that names them, as the encoder's concat demuxer reads it
+ */
+export async function joinFilm({
+  list,
+  audio,
+  container,
+  sound,
+  length,
+  output,
+  signal,
+}: Pick<Encoding, 'audio' | 'container'> &
+  Pick<EncoderOptions, 'sound' | 'length' | 'output' | 'signal'> & {
+    readonly list: string;
+  }): Promise<void> {
+  const heard = sound !== null && audio !== null;
+  const mix = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(MIX_CHANNELS), '-i', 'pipe:0'];
+  const args = [
+    ...['-v', 'error', '-y', '-f', 'concat', '-safe', '0', '-i', list, ...(heard ? mix : [])],
+    ...['-map', '0:v', '-c:v', 'copy'],
+    ...(heard ? ['-map', '1:a', '-af', `apad,atrim=end=${length}`, ...audio] : []),
+    ...container,
+    output,
+  ];
+  const bytes = async function* () {
+    for await (const block of sound!()) yield Buffer.from(block.buffer);
+  };
+  const { code, stderr } = await run('ffmpeg', args, {
+    ...(heard ? { input: bytes() } : {}),
+    ...(signal ? { signal } : {}),
+  });
+  if (code !== 0) throw encoderFailure(stderr, signal);
+}
 
 /** The arguments with which ffmpeg makes a film of the pictures that it is handed. */
 export function filmArguments(options: Omit<EncoderOptions, 'signal'>): string[] {

@@ -95,6 +95,12 @@ export function encodingOf(
   }
 }
 
+/** What a part of a film lies in until it is joined: frames keep their exact times where the format has such. */
+export function partContainer(format: EncodedFormat): readonly string[] {
+  if (format === 'mp4') return ['-f', 'mp4'];
+  return format === 'mov' ? ['-movflags', '+write_colr', '-f', 'mov'] : ['-f', 'webm'];
+}
+
 /** Pictures that are kept without loss until all are known. */
 export const KEPT_PICTURES: Encoding = {
   ...{ form: 'rgba', once: true, filter: 'format=bgra', audio: null },

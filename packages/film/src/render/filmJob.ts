@@ -1,5 +1,6 @@
 import type { FilmSettings } from '@cruvo/core/delivery';
-import type { Program } from '@cruvo/core/program';
+import type { Frame } from '@cruvo/core/frame';
+import type { Player, Program } from '@cruvo/core/program';
 import type { NodeImages } from '../images';
 import type { FilmSound } from './soundMix';
 
@@ -11,6 +12,10 @@ export interface FilmJob {
   /** Where what is finished goes. Until then nothing is there. */
   readonly output: string;
   readonly onProgress?: (framesDone: number, framesInAll: number) => void;
+  /** Is given each frame as it is painted. */
+  readonly onFrame?: (frame: Frame) => void;
+  /** One that has played what comes before, so that it need not be played again. */
+  readonly player?: Player | undefined;
   readonly signal?: AbortSignal | undefined;
 }
 

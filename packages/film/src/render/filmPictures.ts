@@ -1,14 +1,28 @@
 import { RgbaPicture, Yuv420Picture, type PictureForm } from '@cruvo/core/formats';
-import { stretchOf, type FilmSettings } from '@cruvo/core/delivery';
+import { stretchOf, type FilmPart, type FilmSettings } from '@cruvo/core/delivery';
+import type { Frame } from '@cruvo/core/frame';
 import { Player, type Program } from '@cruvo/core/program';
 import { frameCount, frameMiddle } from '@cruvo/core/time';
 import { retainedNodePainter, type NodeImages } from '../images';
 
 /** What is painted. */
 export interface PaintedStretch {
+  /** The frames of the stretch that are painted; all, where nothing is said. */
+  readonly part?: FilmPart | undefined;
+  /** One that has played what comes before, so that it need not be played again. */
+  readonly player?: Player | undefined;
   readonly program: Program;
   readonly images: NodeImages;
   readonly settings: FilmSettings;
+  /** Is given each frame as it is painted. */
+  readonly onFrame?: ((frame: Frame) => void) | undefined;
+}
+
+/** Plays what of a scene is seen in a film. */
+export function playerFor(program: Program, { only, captions }: FilmSettings): Player {
+  return new Player(program, {
+    ...{ only, backdrop: only === null, captions: captions === 'picture' },
+  });
 }
 
 /** Pictures that follow each other at the film's rate. */
@@ -33,18 +47,17 @@ export class FilmPictures implements Pictures {
     private readonly form: PictureForm,
   ) {
     const { program, settings } = film;
-    const { only, captions, frameRate } = settings;
     const { start, end } = stretchOf(settings, program.scene.length);
-    this.player = new Player(program, {
-      ...{ only, backdrop: only === null, captions: captions === 'picture' },
-    });
-    this.count = frameCount(end - start, frameRate);
+    this.player = film.player ?? playerFor(program, settings);
+    this.count = film.part?.count ?? frameCount(end - start, settings.frameRate);
   }
 
   show(index: number): boolean {
     const { settings, images } = this.film;
     const { frameRate, background, stretch } = settings;
-    const frame = this.player.seek((stretch?.start ?? 0) + frameMiddle(index, frameRate));
+    const at = (this.film.part?.first ?? 0) + index;
+    const frame = this.player.seek((stretch?.start ?? 0) + frameMiddle(at, frameRate));
+    this.film.onFrame?.(frame);
     const changed = this.painter.paintFrame(frame, images, settings, background);
     const { plane } = this.painter;
     this.picture ??=

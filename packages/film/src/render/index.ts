@@ -3,3 +3,5 @@ export * from './renderFilm';
 export type { FilmSound } from './soundMix';
 export { encodingOf } from './encodings';
 export * from './filmJob';
+export * from './filmInParts';
+export { playerFor } from './filmPictures';

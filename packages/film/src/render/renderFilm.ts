@@ -18,8 +18,8 @@ import { pictures, poster } from './outlets/pictures';
 import { sheet } from './outlets/sheet';
 import { mix, stems } from './outlets/sounds';
 import { timing } from './outlets/timing';
-import type { FilmJob, RenderedFilm } from './filmJob';
-import { mixedSound } from './soundMix';
+import type { FilmJob, RenderedFile, RenderedFilm } from './filmJob';
+import { mixedSound, type Mix } from './soundMix';
 import { writeSubtitles } from './subtitles';
 
 const OUTLETS: Record<FilmFormatName, Outlet> = {
@@ -48,25 +48,18 @@ const OUTLETS: Record<FilmFormatName, Outlet> = {
 export async function renderFilm(job: FilmJob): Promise<RenderedFilm> {
   const { settings, program, output, signal } = job;
   checkLength(settings, program.scene.length);
-  const { start, end } = stretchOf(settings, program.scene.length);
-  const stretch = { from: toSeconds(start), to: toSeconds(end) };
+  const { from, to } = secondsOf(job);
   const partial = `${output}.part`;
-  const stem = basename(output, extname(output));
   try {
     return await inTempFolder(async (folder) => {
-      const { gain, note } = await gainOf(job, stretch);
-      const sound =
-        job.sounds.length > 0 ? () => mixedSound(job.sounds, { ...stretch, gain }) : null;
-      const length = stretch.to - stretch.from;
+      const { sound, note } = await soundOf(job);
       const outlet = OUTLETS[settings.format];
-      const format = FILM_FORMATS[settings.format];
-      const made = await outlet({ ...job, partial, folder, stem, sound, length });
+      const stem = stemOf(job);
+      const made = await outlet({ ...job, partial, folder, stem, sound, length: to - from });
       if (signal?.aborted) throw cancelled();
-      const beside =
-        settings.captions === 'files' && hasPictures(format) ? await writeSubtitles(job, stem) : [];
+      const files = [...(await beside(job)), ...(made.files ?? [])];
       await rename(partial, output);
-      const files = [...beside, ...(made.files ?? [])];
-      const main = { path: output, type: format.type };
+      const main = { path: output, type: FILM_FORMATS[settings.format].type };
       return { files: [main, ...files], notes: [...(note ? [note] : []), ...(made.notes ?? [])] };
     });
   } catch (error) {
@@ -75,12 +68,35 @@ export async function renderFilm(job: FilmJob): Promise<RenderedFilm> {
   }
 }
 
-async function gainOf(
-  { settings, sounds, signal }: FilmJob,
-  stretch: { readonly from: number; readonly to: number },
-) {
-  const asItIs = { gain: 1, note: null };
-  if (settings.loudness === null || sounds.length === 0) return asItIs;
-  if (!FILM_FORMATS[settings.format].sound) return asItIs;
-  return loudnessOf(() => mixedSound(sounds, stretch), settings.loudness, signal);
+const stemOf = ({ output }: FilmJob) => basename(output, extname(output));
+
+/** What of the scene is delivered, seconds. */
+export function secondsOf({ settings, program }: FilmJob): {
+  readonly from: number;
+  readonly to: number;
+} {
+  const { start, end } = stretchOf(settings, program.scene.length);
+  return { from: toSeconds(start), to: toSeconds(end) };
+}
+
+/** Writes what lies beside a film. */
+export async function beside(job: FilmJob): Promise<readonly RenderedFile[]> {
+  const { format, captions } = job.settings;
+  const wanted = captions === 'files' && hasPictures(FILM_FORMATS[format]);
+  return wanted ? writeSubtitles(job, stemOf(job)) : [];
+}
+
+/** The mix of a film's stretch, as loud as it is wished, and what there is to know of that. */
+export async function soundOf(
+  job: FilmJob,
+): Promise<{ readonly sound: (() => Mix) | null; readonly note: string | null }> {
+  const { settings, sounds, signal } = job;
+  if (sounds.length === 0) return { sound: null, note: null };
+  const stretch = secondsOf(job);
+  const { loudness, format } = settings;
+  const { gain, note } =
+    loudness !== null && FILM_FORMATS[format].sound
+      ? await loudnessOf(() => mixedSound(sounds, stretch), loudness, signal)
+      : { gain: 1, note: null };
+  return { sound: () => mixedSound(sounds, { ...stretch, gain }), note };
 }
