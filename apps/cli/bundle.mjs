@@ -26,7 +26,7 @@ const NOT_BUNDLED = [
     'esbuild',
     'fontkit',
   ],
-  ...['express', 'knex', 'pg', 'pg-boss', 'sharp'],
+  ...['express', 'knex', 'pg', 'sharp', 'ws'],
 ];
 
 /** Modules go on finding the files beside them. */

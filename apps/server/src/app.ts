@@ -9,7 +9,6 @@ import { DocumentBin } from './documents/bin';
 import { documentRoutes } from './documents/routes';
 import { DocumentStore } from './documents/store';
 import { FilmEvents } from './films/events';
-import { FilmQueue } from './films/queue';
 import { filmRoutes, type FilmServices } from './films/routes';
 import { FilmStore } from './films/store';
 import { guardOrigin } from './http/guard';
@@ -38,7 +37,6 @@ export interface Services extends FilmServices, LiveServices {
   readonly tracks: TrackStore;
   readonly bin: DocumentBin;
   readonly intake: MediaIntake;
-  readonly queue: FilmQueue;
   readonly posters: PosterStore;
   readonly recordings: RecordingStore;
 }
@@ -46,7 +44,6 @@ export interface Services extends FilmServices, LiveServices {
 /** All that the server and the workers share. Nothing is connected until it is used or started. */
 export function createServices(databaseUrl: string): Services {
   const database = connect(databaseUrl);
-  const queue = new FilmQueue(databaseUrl);
   const media = new MediaStore(database);
   const documents = new DocumentStore(database);
   const livePages = new LivePageStore(database);
@@ -60,8 +57,7 @@ export function createServices(databaseUrl: string): Services {
     recordings: new RecordingStore(database),
     tracks: new TrackStore(database),
     speller: spellWithEspeak,
-    films: new FilmStore(database, queue),
-    queue,
+    films: new FilmStore(database),
     livePages,
     relay: new LiveRelay(livePages),
     events: new FilmEvents(databaseUrl),

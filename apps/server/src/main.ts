@@ -14,7 +14,6 @@ const config = configFromEnvironment();
 const services = createServices(config.databaseUrl);
 await sweepTempFolders();
 await migrate(services.database);
-await services.queue.start();
 services.events.start();
 services.intake.prepare();
 
@@ -43,9 +42,6 @@ async function stop(): Promise<void> {
   server.closeAllConnections();
   services.intake.close();
   services.relay.close();
-  await services.queue
-    .stop()
-    .catch((error: unknown) => log.warn({ reason: sentenceOf(error) }, 'queue'));
   await services.events.stop();
   await services.database.destroy();
   process.exit(0);

@@ -13,7 +13,8 @@ import { run } from '@cruvo/media/tools';
 import { testFolder } from '@cruvo/media/testing';
 import { Client, makeProduction, type MadeProduction } from '../testing/requests';
 import { testStudio } from '../testing/studio';
-import { FilmStore, type Film } from './store';
+import type { Film } from './store';
+import type { FilmTask } from './work';
 
 const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
 const settings: FilmSettings = {
@@ -176,7 +177,8 @@ describe('films', () => {
   });
 
   it('are finished by another worker when theirs is killed in the middle', async () => {
-    const film = await order(await makeProduction(studio, 15));
+    // Long enough for parts.
+    const film = await order(await makeProduction(studio, 45), { width: 320, height: 180 });
     const first = startWorker();
     await until(film, ({ progress }) => progress > 0.02);
     first.kill('SIGKILL');
@@ -185,12 +187,25 @@ describe('films', () => {
     expect((await fetch(`${studio.address}/api/films/${film.id}/files/0`)).status).toBe(404);
     // As if so much time had gone by since it was last heard of.
     const { database } = studio.services;
-    await database('films')
-      .where({ id: film.id })
+    await database('film_parts')
+      .where({ film: film.id })
       .update({ seen_at: database.raw(`now() - interval '1 minute'`) });
     startWorker();
     const done = await until(film, ({ status }) => status !== 'rendering');
     expect(done).toMatchObject({ status: 'done', problem: null });
+    const file = await fetch(`${studio.address}/api/films/${film.id}/files/0`);
+    const path = join(testFolder(), 'film.mp4');
+    await writeFile(path, Buffer.from(await file.arrayBuffer()));
+    const shown = ['-of', 'csv=p=0', '-count_frames', '-show_entries', 'stream=nb_read_frames'];
+    const { stdout } = await run('ffprobe', [
+      '-v',
+      'error',
+      '-select_streams',
+      'v',
+      ...shown,
+      path,
+    ]);
+    expect(Number(stdout)).toBe(45 * 24);
   }, 120_000);
 
   it('stop when cancelled, and stay cancelled', async () => {
@@ -211,7 +226,7 @@ describe('films', () => {
     const made = await makeProduction(studio);
     const film = await order(made);
     await client.send('POST', `/films/${film.id}/cancel`, {});
-    expect(await studio.services.films.claim(film.id)).toBeNull();
+    expect(await taken(film)).toBeNull();
     expect((await client.send('DELETE', `/films/${film.id}`)).status).toBe(204);
     expect((await client.send('GET', `/productions/${made.production}/films`)).body).toEqual([]);
   });
@@ -239,96 +254,146 @@ describe('films', () => {
   });
 });
 
-/** Makes it look as if a film's worker had been quiet for so long, seconds. */
+/** Makes it look as if a film's workers had been quiet for so long, seconds. */
 const quietFor = (seconds: number, { id }: Film) =>
   studio.services.database.raw(
-    'update films set seen_at = now() - make_interval(secs => ?) where id = ?',
+    'update film_parts set seen_at = now() - make_interval(secs => ?) where film = ?',
     [seconds, id],
   );
 
-describe('claims', () => {
-  it('let only the latest worker report and finish', async () => {
+/** Takes a film in hand; others are taken and given back. */
+async function taken({ id }: Pick<Film, 'id'>): Promise<FilmTask | null> {
+  const { work } = studio.services.films;
+  const others: FilmTask[] = [];
+  let task = await work.next();
+  for (; task && task.film !== id; task = await work.next()) others.push(task);
+  for (const other of others) await work.release(other);
+  return task;
+}
+
+describe('work', () => {
+  it('lets only the latest worker report and finish', async () => {
     const film = await order(await makeProduction(studio, 0.1));
-    const { films, media } = studio.services;
-    const first = (await films.claim(film.id))!;
-    expect(await films.claim(film.id)).toBeNull();
+    const { media, films } = studio.services;
+    const { work } = films;
+    const first = (await taken(film))!;
+    expect(await taken(film)).toBeNull();
     await quietFor(13, film);
-    const second = (await films.claim(film.id))!;
-    expect(await films.report(film.id, first, 0.5)).toBe(false);
-    expect(await films.report(film.id, second, 0.25)).toBe(true);
+    const second = (await taken(film))!;
+    expect(await work.report(first, 0.5, null)).toBe(false);
+    expect(await work.report(second, 0.25, null)).toBe(true);
     const hash = await media.writeBytes(Buffer.from('film'), 'video/mp4');
     const file = { name: 'Scene.mp4', type: 'video/mp4', hash, size: 4 };
     const made = { files: [file], notes: ['Quiet.'] };
-    await films.finish(film.id, first, made);
+    await work.finish(first, made);
     expect(await read(film.id)).toMatchObject({ status: 'rendering', progress: 0.25 });
-    await films.finish(film.id, second, made);
-    expect(await read(film.id)).toMatchObject({ status: 'done', ...made });
+    await work.finish(second, made);
+    expect(await read(film.id)).toMatchObject({ status: 'done', ...made, secondsLeft: null });
   });
 
-  it('are given up after eight losses, but not as long as the film comes further', async () => {
+  it('is given up after eight losses, but not as long as it comes further', async () => {
     const film = await order(await makeProduction(studio, 0.1));
-    const { films } = studio.services;
+    const { work } = studio.services.films;
     for (let at = 1; at <= 12; at++) {
-      const claim = (await films.claim(film.id))!;
-      expect(await films.report(film.id, claim, at / 100)).toBe(true);
+      expect(await work.report((await taken(film))!, at / 100, null)).toBe(true);
       await quietFor(13, film);
     }
     for (let at = 1; at <= 8; at++) {
-      const claim = await films.claim(film.id);
-      expect(claim).not.toBeNull();
-      expect(await films.report(film.id, claim!, 0.12)).toBe(true);
+      expect(await work.report((await taken(film))!, 0.12, null)).toBe(true);
       await quietFor(13, film);
     }
-    expect(await films.claim(film.id)).toBeNull();
+    expect(await taken(film)).toBeNull();
     expect(await read(film.id)).toMatchObject({
       status: 'failed',
       problem: expect.stringContaining('again and again'),
     });
   });
 
-  it('come back to the queue where the job or the worker is lost', async () => {
-    const { films, queue, database } = studio.services;
-    const emptied = async () => {
-      for (let task = await queue.next(); task; task = await queue.next()) await queue.done(task);
-    };
-    const film = await order(await makeProduction(studio, 0.1));
-    await emptied();
-    await films.requeueLost();
-    expect(await queue.next()).toBeNull();
-    await database('films')
-      .where({ id: film.id })
-      .update({ created_at: new Date(0) });
-    await films.requeueLost();
-    await films.requeueLost();
-    expect((await queue.next())?.film).toBe(film.id);
-    expect(await queue.next()).toBeNull();
-    await films.claim(film.id);
+  it('on a long film is shared, part by part; the parts are joined when all are done', async () => {
+    const { work } = studio.services.films;
+    const film = await order(await makeProduction(studio, 50));
+    const tasks = [(await taken(film))!, (await taken(film))!, (await taken(film))!];
+    expect(tasks.map(({ part }) => part)).toEqual([
+      { first: 0, count: 400 },
+      { first: 400, count: 400 },
+      { first: 800, count: 400 },
+    ]);
+    expect(await taken(film)).toBeNull();
+    await work.finishPart(tasks[1]!, 'b');
+    // One that is lost is taken again, and no other.
     await quietFor(13, film);
-    await films.requeueLost();
-    expect((await queue.next())?.film).toBe(film.id);
+    const again = (await taken(film))!;
+    expect(again.part).toEqual(tasks[0]!.part);
+    await work.finishPart(again, 'a');
+    expect(await work.report((await taken(film))!, 0.5, null)).toBe(true);
+    expect((await read(film.id)).progress).toBeCloseTo(0.97 * (2.5 / 3), 5);
+    await quietFor(13, film);
+    await work.finishPart((await taken(film))!, 'c');
+    const joining = (await taken(film))!;
+    expect(joining.part).toBeNull();
+    expect((await work.doneParts(film.id)).map(({ media }) => media)).toEqual(['a', 'b', 'c']);
+    await work.finish(joining, { files: [], notes: [] });
+    expect(await work.doneParts(film.id)).toEqual([]);
   });
 
-  it('are not stored where they can’t be queued', async () => {
-    const { films, documents } = studio.services;
-    const { production, sceneId, scene, character } = await makeProduction(studio, 0.1);
-    const broken = new FilmStore(studio.services.database, {
-      add: () => Promise.reject(new Error('no queue')),
-    });
-    const id = randomUUID();
-    const asked = { id, production, scene: sceneId, name: 'x', settings };
-    const material = { scene, characters: { [Object.keys(scene.cast)[0]!]: character } };
-    await expect(broken.create(asked, material)).rejects.toThrow('no queue');
-    await expect(films.read(id)).rejects.toMatchObject({ code: 'not-found' });
-    expect(await documents.read(sceneId)).toBeDefined();
+  it('rests while a film is paused, and goes on where it was', async () => {
+    const { work } = studio.services.films;
+    const film = await order(await makeProduction(studio, 50));
+    const task = (await taken(film))!;
+    await work.finishPart(task, 'a');
+    const second = (await taken(film))!;
+    const paused = await client.send('POST', `/films/${film.id}/pause`, {});
+    expect(paused.body).toMatchObject({ paused: true, secondsLeft: null });
+    expect(await work.report(second, 0.5, null)).toBe(false);
+    expect(await taken(film)).toBeNull();
+    await client.send('POST', `/films/${film.id}/resume`, {});
+    expect((await taken(film))!.part).toEqual(second.part);
+    expect(await work.report(second, 0.6, null)).toBe(false);
+    await client.send('POST', `/films/${film.id}/cancel`, {});
+  });
+
+  it('goes by the order in which films were asked for, unless one is to come first', async () => {
+    const { films } = studio.services;
+    const made = await makeProduction(studio, 0.1);
+    const [one, two, three] = [await order(made), await order(made), await order(made)];
+    await client.send('POST', `/films/${three!.id}/first`, {});
+    await client.send('POST', `/films/${two!.id}/first`, {});
+    const next = async () => (await films.work.next())!.film;
+    expect([await next(), await next(), await next()]).toEqual([two!.id, three!.id, one!.id]);
+    for (const { id } of [one!, two!, three!]) await films.cancel(id);
+  });
+
+  it('tells how long it will still take, without the time in which it was paused', async () => {
+    const { films, database } = studio.services;
+    const film = await order(await makeProduction(studio, 0.1));
+    const task = (await taken(film))!;
+    expect((await read(film.id)).secondsLeft).toBeNull();
+    await films.work.report(task, 0.25, null);
+    await database('films')
+      .where({ id: film.id })
+      .update({ begun_at: database.raw("now() - interval '70 seconds'"), idle_seconds: 40 });
+    expect((await read(film.id)).secondsLeft).toBeCloseTo(90, 0);
+    await films.cancel(film.id);
+  });
+
+  it('shows what is being rendered', async () => {
+    const film = await order(await makeProduction(studio, 0.1));
+    const task = (await taken(film))!;
+    expect((await client.send('GET', `/films/${film.id}/preview`)).status).toBe(404);
+    await studio.services.films.work.report(task, 0.5, Buffer.from('png'));
+    const shown = await fetch(`${studio.address}/api/films/${film.id}/preview`);
+    expect(Buffer.from(await shown.arrayBuffer()).toString()).toBe('png');
+    await studio.services.films.cancel(film.id);
+    expect((await client.send('GET', `/films/${film.id}/preview`)).status).toBe(404);
   });
 
   it('go with their production, whose worker hears of it', async () => {
     const made = await makeProduction(studio, 0.1);
     const film = await order(made);
-    const claim = (await studio.services.films.claim(film.id))!;
+    const task = (await taken(film))!;
     await client.send('DELETE', `/documents/${made.production}`);
     await studio.services.bin.empty(0);
-    expect(await studio.services.films.report(film.id, claim, 0.5)).toBe(false);
+    expect(await studio.services.films.work.report(task, 0.5, null)).toBe(false);
     expect((await client.send('GET', `/productions/${made.production}/films`)).body).toEqual([]);
   });
 });

@@ -67,10 +67,23 @@ export function filmRoutes({ documents, films, media, events }: FilmServices): R
     });
   });
 
-  router.post('/films/:id/cancel', async (request, response) => {
-    const id = idFrom(request.params.id);
-    await films.cancel(id);
-    response.json(await films.read(id));
+  for (const [what, work] of [
+    ['cancel', (id: string) => films.cancel(id)],
+    ['pause', (id: string) => films.pause(id)],
+    ['resume', (id: string) => films.resume(id)],
+    ['first', (id: string) => films.doFirst(id)],
+  ] as const) {
+    router.post(`/films/:id/${what}`, async (request, response) => {
+      const id = idFrom(request.params.id);
+      await work(id);
+      response.json(await films.read(id));
+    });
+  }
+
+  router.get('/films/:id/preview', async (request, response) => {
+    const preview = await films.preview(idFrom(request.params.id));
+    if (!preview) throw new Problem('not-found', 'Nothing is seen of this film yet.');
+    response.setHeader('Cache-Control', 'no-store').type('image/png').send(preview);
   });
 
   router.delete('/films/:id', async (request, response) => {

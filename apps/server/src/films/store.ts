@@ -1,17 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
-import { Problem } from '@cruvo/core/problem';
 import {
+  filmParts,
   filmSettingsSchema,
-  type FilmFile,
+  type FilmPart,
   type FilmRecord,
   type FilmStatus,
 } from '@cruvo/core/delivery';
+import { Problem } from '@cruvo/core/problem';
 import type { Scene } from '@cruvo/core/scene';
 import { readDocument } from '@cruvo/core/document';
 import { OWNER, type Database } from '../database/connect';
 import { referencedHashes } from '../documents/references';
-import type { FilmQueue } from './queue';
+import { FilmWork } from './work';
 
 export type Film = FilmRecord<Date>;
 
@@ -25,48 +26,47 @@ export interface FilmMaterial {
 /** The channel on which changes to films are announced; the payload is the film's id. */
 export const FILM_CHANNEL = 'films';
 
-interface Row extends Omit<Film, 'createdAt' | 'finishedAt'> {
+interface Row extends Omit<Film, 'createdAt' | 'finishedAt' | 'secondsLeft'> {
   readonly created_at: Date;
   readonly finished_at: Date | null;
+  /** For how long it was worked on, seconds. */
+  readonly worked: number | null;
 }
 
 const COLUMNS = [
-  'id',
-  'production',
-  'scene',
-  'name',
-  'settings',
-  'status',
-  'progress',
-  'problem',
-  'files',
-  'notes',
-  'created_at',
-  'finished_at',
+  ...['id', 'production', 'scene', 'name', 'settings', 'status', 'progress', 'paused', 'problem'],
+  ...['files', 'notes', 'created_at', 'finished_at'],
 ];
+const WORKED = `extract(epoch from now() - begun_at) - idle_seconds
+  - coalesce(extract(epoch from now() - idle_since), 0) as worked`;
 
-const fromRow = ({ created_at, finished_at, ...film }: Row): Film => ({
-  ...film,
-  settings: filmSettingsSchema.validateSync(film.settings),
-  createdAt: created_at,
-  finishedAt: finished_at,
-});
+/** From this much progress on the time that is left is told. */
+const TELLING = 0.03;
 
-/** A worker that has been quiet for this long has lost its film, seconds. */
-const LEASE_SECONDS = 12;
-/** A film is given up when it was lost so often without coming any further. */
-const MOST_ATTEMPTS = 8;
+function fromRow({ created_at, finished_at, worked, ...film }: Row): Film {
+  const { status, progress, paused } = film;
+  const known = status === 'rendering' && !paused && worked !== null && progress >= TELLING;
+  return {
+    ...film,
+    settings: filmSettingsSchema.validateSync(film.settings),
+    secondsLeft: known ? (Number(worked) * (1 - progress)) / progress : null,
+    createdAt: created_at,
+    finishedAt: finished_at,
+  };
+}
 
-const GIVEN_UP =
-  'Rendering stopped in the middle again and again, so it was given up. Try a smaller size.';
-
+/** Films that were asked for. What workers do with them is told to `work`. */
 export class FilmStore {
-  constructor(
-    private readonly database: Database,
-    private readonly queue: Pick<FilmQueue, 'add'>,
-  ) {}
+  readonly work: FilmWork;
 
-  /** Stores a film and adds it to the queue, both or neither. The same id twice is one film. */
+  constructor(private readonly database: Database) {
+    this.work = new FilmWork(database, {
+      changed: (id) => this.announce(id),
+      ended: (id, change) => this.end(id, change),
+    });
+  }
+
+  /** Stores a film and the parts in which it is rendered. The same id twice is one film. */
   async create(
     film: Pick<Film, 'id' | 'production' | 'scene' | 'name' | 'settings'>,
     material: FilmMaterial,
@@ -84,27 +84,22 @@ export class FilmStore {
         .onConflict('id')
         .ignore()
         .returning('id');
-      if (inserted.length > 0) await this.queue.add(film.id, transaction);
+      if (inserted.length === 0) return;
+      const parts = filmParts(film.settings, material.scene.length);
+      // The last one joins all others, or is the whole film.
+      const rows: (FilmPart | null)[] = [...parts, null];
+      await transaction('film_parts').insert(
+        rows.map((part, position) => ({ film: film.id, position, ...part })),
+      );
     });
     await this.announce(film.id);
     return this.read(film.id);
   }
 
-  /** Adds films to the queue that nobody works on: their worker was lost, or their job. */
-  async requeueLost(): Promise<void> {
-    await this.database.transaction(async (transaction) => {
-      const rows = await transaction('films')
-        .whereIn('status', ['waiting', 'rendering'])
-        .whereRaw(`coalesce(seen_at, created_at) < now() - interval '${LEASE_SECONDS} seconds'`)
-        .forUpdate()
-        .skipLocked()
-        .select<{ id: string }[]>('id');
-      for (const { id } of rows) await this.queue.add(id, transaction);
-    });
-  }
-
   async read(id: string): Promise<Film> {
-    const row = await this.database('films').where({ id }).first<Row | undefined>(COLUMNS);
+    const row = await this.database('films')
+      .where({ id })
+      .first<Row | undefined>([...COLUMNS, this.database.raw(WORKED)]);
     if (!row) throw new Problem('not-found', 'This film is no longer there.');
     return fromRow(row);
   }
@@ -114,7 +109,7 @@ export class FilmStore {
     const rows = await this.database('films')
       .where({ production })
       .orderBy('created_at', 'desc')
-      .select<Row[]>(COLUMNS);
+      .select<Row[]>([...COLUMNS, this.database.raw(WORKED)]);
     return rows.map(fromRow);
   }
 
@@ -131,80 +126,45 @@ export class FilmStore {
     };
   }
 
-  /**
-   * Takes a film in hand. Whoever had it before can no longer report on it.
-   *
-   * @returns the claim to report with; null when the film is not wanted any more, or somebody works on it
-   */
-  async claim(id: string): Promise<string | null> {
-    const claim = randomUUID();
-    const free = `(status = 'waiting' or seen_at < now() - interval '${LEASE_SECONDS} seconds')`;
-    const [taken] = await this.database('films')
+  /** The picture that is being rendered just now, a PNG; null where none is known. */
+  async preview(id: string): Promise<Buffer | null> {
+    const row = await this.database('films')
       .where({ id })
+      .first<{ preview: Buffer | null }>('preview');
+    return row?.preview ?? null;
+  }
+
+  /** Leaves a film alone until it is resumed; what is done of it is kept. */
+  async pause(id: string): Promise<void> {
+    await this.database('films')
+      .where({ id, paused: false })
       .whereIn('status', ['waiting', 'rendering'])
-      .whereRaw(free)
-      .update({
-        claim,
-        status: 'rendering',
-        progress: 0,
-        seen_at: this.database.fn.now(),
-        attempts: this.database.raw('attempts + 1'),
-      })
-      .returning<{ attempts: number }[]>('attempts');
-    if (!taken) return null;
-    if (taken.attempts > MOST_ATTEMPTS) {
-      await this.fail(id, GIVEN_UP);
-      return null;
-    }
+      .update({ paused: true, idle_since: this.database.fn.now() });
     await this.announce(id);
-    return claim;
   }
 
-  /**
-   * Says that the worker is alive and how far it is. A film that comes further than ever before is not given up.
-   *
-   * @returns whether the film is still wanted, and from this claim
-   */
-  async report(id: string, claim: string, progress: number): Promise<boolean> {
-    const changed = await this.database('films')
-      .where({ id, claim, status: 'rendering' })
-      .update({
-        progress,
-        seen_at: this.database.fn.now(),
-        attempts: this.database.raw('case when ? > best_progress then 0 else attempts end', [
-          progress,
-        ]),
-        best_progress: this.database.raw('greatest(best_progress, ?)', [progress]),
-      });
-    if (changed > 0) await this.announce(id);
-    return changed > 0;
-  }
-
-  /** Gives a film back that was not finished, so that another worker takes it at once. */
-  async release(id: string, claim: string): Promise<void> {
+  async resume(id: string): Promise<void> {
     await this.database.transaction(async (transaction) => {
       const changed = await transaction('films')
-        .where({ id, claim, status: 'rendering' })
-        .update({ status: 'waiting', claim: null, attempts: 0 });
-      if (changed > 0) await this.queue.add(id, transaction);
+        .where({ id, paused: true })
+        .update({
+          paused: false,
+          idle_seconds: transaction.raw(
+            'idle_seconds + coalesce(extract(epoch from now() - idle_since), 0)',
+          ),
+          idle_since: null,
+        });
+      if (changed > 0) await this.work.free(id, transaction);
     });
-  }
-
-  /** Stores what came of a film. */
-  async finish(
-    id: string,
-    claim: string,
-    { files, notes }: { readonly files: readonly FilmFile[]; readonly notes: readonly string[] },
-  ): Promise<void> {
-    const made = { files: JSON.stringify(files), notes: JSON.stringify(notes) };
-    await this.database('films')
-      .where({ id, claim, status: 'rendering' })
-      .update({ status: 'done', progress: 1, ...made, finished_at: new Date() });
     await this.announce(id);
   }
 
-  async fail(id: string, problem: string): Promise<void> {
-    await this.end(id, { status: 'failed', problem });
+  /** Has a film rendered before all others. */
+  async doFirst(id: string): Promise<void> {
+    await this.database('films')
+      .where({ id })
+      .update({ rank: this.database.raw('least(0, (select min(rank) from films)) - 1') });
+    await this.announce(id);
   }
 
   async cancel(id: string): Promise<void> {
@@ -221,7 +181,8 @@ export class FilmStore {
     await this.database('films')
       .where({ id })
       .whereIn('status', ['waiting', 'rendering'])
-      .update({ ...change, finished_at: new Date() });
+      .update({ ...change, preview: null, finished_at: new Date() });
+    await this.database('film_parts').where({ film: id }).update({ media: null });
     await this.announce(id);
   }
 

@@ -37,8 +37,9 @@ export function liveRoutes({ documents, livePages, relay }: LiveServices): Route
   });
 
   router.put('/live-pages/:id', async (request, response) => {
+    const { id } = await livePages.read(idFrom(request.params.id));
     const change = pageRequest.validateSync(request.body, { strict: true });
-    const page = await livePages.change(idFrom(request.params.id), change);
+    const page = await livePages.change(id, change);
     relay.tellPages(page.key, { kind: 'changed' });
     response.json(page);
   });

@@ -9,7 +9,8 @@ const ANSWERS_DAYS = 1;
 const WANTED = `
   select unnest(refs) as hash from document_revisions
   union select unnest(refs) from films
-  union select file ->> 'hash' from films, jsonb_array_elements(files) as file`;
+  union select file ->> 'hash' from films, jsonb_array_elements(files) as file
+  union select media from film_parts where media is not null`;
 
 /**
  * Removes media and tracks that no version of a document and no film has needed for a while, and answers that are no

@@ -54,7 +54,6 @@ async function start(): Promise<TestStudio> {
 
   const services = createServices(throughRoad.href);
   await migrate(services.database);
-  await services.queue.start();
   services.events.start();
   const server = createApp(services, '').listen(0, '127.0.0.1');
   services.relay.attach(server);
@@ -68,7 +67,7 @@ async function start(): Promise<TestStudio> {
       server.close();
       server.closeAllConnections();
       services.intake.close();
-      await services.queue.stop();
+      services.relay.close();
       await services.events.stop();
       await services.database.destroy();
       await road.close();

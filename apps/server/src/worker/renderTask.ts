@@ -1,123 +1,129 @@
-import type { PassRecording } from '@cruvo/core/passes';
+import { createWriteStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { fileName, FILM_FORMATS, type FilmFile } from '@cruvo/core/delivery';
+import type { Frame } from '@cruvo/core/frame';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import { type Program, compile, fontsOf } from '@cruvo/core/program';
-import type { VoiceTrack } from '@cruvo/core/speech';
-import { drawingsOf, loadImages } from '@cruvo/film/images';
-import { renderFilm, type FilmSound } from '@cruvo/film/render';
-import { loadTypefaces } from '@cruvo/media/lettering';
+import {
+  joinParts,
+  renderFilm,
+  renderPart,
+  type FilmJob,
+  type RenderedFilm,
+} from '@cruvo/film/render';
+import { smallPicture } from '@cruvo/film/images';
 import { inTempFolder } from '@cruvo/media/tools';
-import type { Services } from '../app';
-import { fetchVoice } from '../media/fetchVoice';
-import type { FilmTask } from '../films/queue';
-import type { Film, FilmMaterial } from '../films/store';
 import { isDatabaseAway } from '../database/errors';
-import { heardLines, heardVoice, linesOf, placedSound } from '@cruvo/core/scene';
+import type { FilmTask } from '../films/work';
+import {
+  voicesOf,
+  type FilmPreparer,
+  type PreparedFilm,
+  type PreparingServices,
+} from './preparedFilm';
 
-/** How often a worker says how far it is and asks whether the film is still wanted, milliseconds. */
+/** How often a worker says how far it is and asks whether its work is still wanted, milliseconds. */
 const REPORT_EVERY_MS = 400;
-
-export type WorkerServices = Pick<Services, 'films' | 'media' | 'queue' | 'tracks'>;
+/** How often it shows what it renders, in reports. */
+const PREVIEW_EVERY = 4;
 
 /**
- * Renders one film of the queue and stores it, or stores why it could not be.
+ * Renders what a worker has in hand and stores it, or stores why it could not be.
  *
- * @param stop ends the work in the middle; the film is then given to another worker
+ * @param stop ends the work in the middle; it is then given to another worker
  */
 export async function renderTask(
-  services: WorkerServices,
+  services: PreparingServices,
+  preparer: FilmPreparer,
   task: FilmTask,
   stop: AbortSignal,
 ): Promise<void> {
-  const { films, queue } = services;
-  const claim = await films.claim(task.film);
-  if (claim !== null) {
-    try {
-      const made = await inTempFolder((folder) =>
-        renderToMedia(services, task.film, { claim, folder, stop }),
-      );
-      await films.finish(task.film, claim, made);
-    } catch (error) {
-      // With the database gone nothing can be said; the film is found lost and rendered again.
-      if (isDatabaseAway(error)) throw error;
-      if (stop.aborted) await films.release(task.film, claim);
-      else if (!(error instanceof Problem && error.code === 'cancelled')) {
-        await films.fail(task.film, sentenceOf(error));
-      }
+  const { work } = services.films;
+  try {
+    await inTempFolder((folder) => render(services, preparer, task, { folder, stop }));
+  } catch (error) {
+    // With the database gone nothing can be said; the part is found lost and rendered again.
+    if (isDatabaseAway(error)) throw error;
+    if (stop.aborted) await work.release(task);
+    else if (!(error instanceof Problem && error.code === 'cancelled')) {
+      await work.fail(task, sentenceOf(error));
     }
   }
-  await queue.done(task);
 }
 
-async function renderToMedia(
-  services: WorkerServices,
-  film: string,
-  { claim, folder, stop }: { claim: string; folder: string; stop: AbortSignal },
-): Promise<Pick<Film, 'files' | 'notes'>> {
+async function render(
+  services: PreparingServices,
+  preparer: FilmPreparer,
+  task: FilmTask,
+  { folder, stop }: { folder: string; stop: AbortSignal },
+): Promise<void> {
   const { films, media } = services;
   const unwanted = new AbortController();
-  let progress = 0;
-  const beat = setInterval(() => {
-    films.report(film, claim, progress).then(
-      (wanted) => wanted || unwanted.abort(),
-      () => undefined,
-    );
-  }, REPORT_EVERY_MS);
+  const now: { progress: number; frame: Frame | null; prepared: PreparedFilm | null } = {
+    ...{ progress: 0, frame: null, prepared: null },
+  };
+  let reports = 0;
+  const report = async () => {
+    const { frame, prepared } = now;
+    const shows = reports++ % PREVIEW_EVERY === 0 && frame && prepared;
+    const preview = shows ? await smallPicture(frame, prepared.images) : null;
+    if (!(await films.work.report(task, now.progress, preview))) unwanted.abort();
+  };
+  const beat = setInterval(() => void report().catch(() => undefined), REPORT_EVERY_MS);
   try {
-    const { settings, name } = await films.read(film);
-    const program = await prepare(services, await films.material(film));
-    const images = await loadImages(drawingsOf(program), (hash) => media.readAll(hash));
-    const sounds = await voicesOf(services, program, folder);
-    const stem = fileName(name);
-    const output = join(folder, `${stem}.${FILM_FORMATS[settings.format].extension}`);
-    const onProgress = (done: number, total: number) => void (progress = done / total);
-    const signal = AbortSignal.any([unwanted.signal, stop]);
-    const job = { program, images, sounds, settings, output, onProgress, signal };
-    const { files, notes } = await renderFilm(job);
-    const kept: FilmFile[] = [];
-    for (const { path, type } of files) {
-      const hash = await media.writeFile(path, type);
-      kept.push({ name: basename(path), type, hash, size: (await stat(path)).size });
+    const prepared = (now.prepared = await preparer.prepare(task.film));
+    const { film, program, images, player } = prepared;
+    const { settings, name } = film;
+    const { extension } = FILM_FORMATS[settings.format];
+    const job: FilmJob = {
+      ...{ program, images, player, settings, sounds: [] },
+      output: join(folder, `${fileName(name)}.${extension}`),
+      onProgress: (done, total) => void (now.progress = done / total),
+      onFrame: (frame) => void (now.frame = frame),
+      signal: AbortSignal.any([unwanted.signal, stop]),
+    };
+    if (task.part) {
+      await renderPart(job, task.part);
+      const hash = await media.writeFile(job.output, 'application/octet-stream');
+      return await films.work.finishPart(task, hash);
     }
-    return { files: kept, notes };
+    const sounds = await voicesOf(services, program, folder);
+    const done = await films.work.doneParts(task.film);
+    const made =
+      done.length > 0
+        ? await joinParts({ ...job, sounds }, await fetchParts(services, done, folder, extension))
+        : await renderFilm({ ...job, sounds });
+    await films.work.finish(task, { files: await kept(services, made), notes: made.notes });
   } finally {
     clearInterval(beat);
   }
 }
 
-async function prepare(
-  { tracks }: WorkerServices,
-  { scene, characters }: FilmMaterial,
-): Promise<Program> {
-  const heard = new Map<string, VoiceTrack>();
-  for (const { track } of linesOf(scene)) {
-    if (track !== null) heard.set(track, await tracks.read(track));
+/** Fetches the parts of a film. @returns where they lie */
+async function fetchParts(
+  { media }: PreparingServices,
+  done: readonly { readonly media: string; readonly count: number }[],
+  folder: string,
+  extension: string,
+): Promise<{ readonly path: string; readonly count: number }[]> {
+  const parts: { path: string; count: number }[] = [];
+  for (const [at, { media: hash, count }] of done.entries()) {
+    const path = join(folder, `part ${at}.${extension}`);
+    const { size } = await media.info(hash);
+    await pipeline(Readable.from(media.read(hash, 0, size)), createWriteStream(path));
+    parts.push({ path, count });
   }
-  const recordings = new Map<string, PassRecording>();
-  for (const { recording } of Object.values(scene.takes)) {
-    if (!recordings.has(recording)) {
-      recordings.set(recording, await tracks.readRecording(recording));
-    }
-  }
-  const typefaces = await loadTypefaces(fontsOf(scene));
-  return compile({
-    ...{ scene, characters: new Map(Object.entries(characters)), tracks: heard },
-    ...{ recordings, typefaces },
-  });
+  return parts;
 }
 
-async function voicesOf(
-  { media }: WorkerServices,
-  { scene }: Program,
-  folder: string,
-): Promise<FilmSound[]> {
-  return Promise.all(
-    heardLines(scene).map(async (line, at) => {
-      const path = join(folder, `${at}.wav`);
-      await fetchVoice(media, heardVoice(line)!.working, path, line.voice.name);
-      return { path, name: line.name, ...placedSound(line) };
-    }),
-  );
+/** Stores what came of a film. */
+async function kept({ media }: PreparingServices, made: RenderedFilm): Promise<FilmFile[]> {
+  const files: FilmFile[] = [];
+  for (const { path, type } of made.files) {
+    const hash = await media.writeFile(path, type);
+    files.push({ name: basename(path), type, hash, size: (await stat(path)).size });
+  }
+  return files;
 }

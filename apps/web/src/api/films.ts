@@ -15,7 +15,15 @@ export const orderFilm = (scene: string, settings: FilmSettings) =>
     { headers: { 'Idempotency-Key': crypto.randomUUID() } },
   );
 
-export const cancelFilm = (id: string) => sendJson<Film>('POST', `/films/${id}/cancel`, {});
+/** What can be asked of a film that is under way. */
+export type FilmWish = 'cancel' | 'pause' | 'resume' | 'first';
+
+export const tellFilm = (id: string, wish: FilmWish) =>
+  sendJson<Film>('POST', `/films/${id}/${wish}`, {});
+
+/** The picture that is being rendered just now. */
+export const previewUrl = ({ id, progress }: Pick<Film, 'id' | 'progress'>) =>
+  `/api/films/${id}/preview?at=${progress.toFixed(4)}`;
 
 export const deleteFilm = (id: string) => request(`/films/${id}`, { method: 'DELETE' });
 

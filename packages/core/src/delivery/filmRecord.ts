@@ -25,6 +25,10 @@ export interface FilmRecord<Moment> {
   readonly status: FilmStatus;
   /** 0 to 1. */
   readonly progress: number;
+  /** Whether it is left alone just now. */
+  readonly paused: boolean;
+  /** How long it will still take, about, seconds; null where that is not known. */
+  readonly secondsLeft: number | null;
   /** Why it failed, in one sentence. */
   readonly problem: string | null;
   /** What came of it, the film itself first; empty until it is done. */

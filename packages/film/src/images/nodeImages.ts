@@ -1,5 +1,6 @@
 import { createCanvas, loadImage, type Canvas, type Image } from '@napi-rs/canvas';
 import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
+import type { Frame } from '@cruvo/core/frame';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import type { Program } from '@cruvo/core/program';
 import {
@@ -56,6 +57,18 @@ export const nodePainter = new Painter(drawImage);
 
 /** Paints frames on the server that follow each other. */
 export const retainedNodePainter = (budget?: PaintBudget) => new RetainedPainter(drawImage, budget);
+
+/** How wide a small picture is, pixels. */
+const SMALL = 240;
+
+/** A small picture of a frame, a PNG. */
+export async function smallPicture(frame: Frame, images: NodeImages): Promise<Buffer> {
+  const size = {
+    width: SMALL,
+    height: Math.max(1, Math.round((SMALL * frame.height) / frame.width)),
+  };
+  return canvasOf(nodePainter.paintFrame(frame, images, size), size).encode('png');
+}
 
 /** A canvas that shows pixels. @param pixels RGBA row by row, not multiplied by opacity */
 export function canvasOf(pixels: Uint8ClampedArray, { width, height }: Size): Canvas {

@@ -7,6 +7,7 @@ import * as orderAndBin from './005-order-and-bin';
 import * as recordings from './006-recordings';
 import * as delivery from './007-delivery';
 import * as livePages from './008-live-pages';
+import * as filmParts from './009-film-parts';
 
 const ALL: readonly { readonly name: string; readonly migration: Knex.Migration }[] = [
   { name: '001-beginning', migration: beginning },
@@ -17,6 +18,7 @@ const ALL: readonly { readonly name: string; readonly migration: Knex.Migration 
   { name: '006-recordings', migration: recordings },
   { name: '007-delivery', migration: delivery },
   { name: '008-live-pages', migration: livePages },
+  { name: '009-film-parts', migration: filmParts },
 ];
 
 /** The migrations in their order, as code rather than files on disk, so that a bundle holds them too. */

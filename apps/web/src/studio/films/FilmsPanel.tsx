@@ -1,9 +1,16 @@
-import { Clapperboard, Download, Trash2, X } from 'lucide-react';
+import { ChevronsUp, Clapperboard, Download, Pause, Play, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { Alert, Badge, Button, ProgressBar } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
 import { formatOf, hasPictures, hasRate } from '@cruvo/core/delivery';
-import { cancelFilm, deleteFilm, filmUrl, type Film } from '../../api/films';
+import {
+  deleteFilm,
+  filmUrl,
+  previewUrl,
+  tellFilm,
+  type Film,
+  type FilmWish,
+} from '../../api/films';
 import { IconButton } from '../../shell/IconButton';
 import { useOpenScene } from '../SceneContext';
 import { useFilms } from './useFilms';
@@ -14,6 +21,11 @@ export function FilmsPanel({ onNew }: { onNew: () => void }) {
   const { production } = useOpenScene();
   const { data: films, error } = useFilms(production);
   const [failure, setFailure] = useState<string | null>(null);
+  // The oldest one that waits, or whichever is worked on already.
+  const waiting = films?.filter(({ status, paused }) => status === 'waiting' && !paused);
+  const next =
+    films?.find(({ status, paused }) => status === 'rendering' && !paused)?.id ??
+    waiting?.at(-1)?.id;
   const attempt = (work: Promise<unknown>) => {
     setFailure(null);
     work.catch((problem: unknown) => setFailure(sentenceOf(problem)));
@@ -37,7 +49,8 @@ export function FilmsPanel({ onNew }: { onNew: () => void }) {
         <FilmEntry
           key={film.id}
           film={film}
-          onCancel={() => attempt(cancelFilm(film.id))}
+          onWish={(wish) => attempt(tellFilm(film.id, wish))}
+          isNext={film.id === next}
           onDelete={() => attempt(deleteFilm(film.id))}
         />
       ))}
@@ -53,19 +66,24 @@ const STATUS: Record<Film['status'], { word: string; color: string }> = {
   cancelled: { word: 'cancelled', color: 'secondary' },
 };
 
+const PAUSED = { word: 'paused', color: 'secondary' };
+
 function FilmEntry({
   film,
-  onCancel,
+  isNext,
+  onWish,
   onDelete,
 }: {
   film: Film;
-  onCancel: () => void;
+  /** Whether no other film comes before it. */
+  isNext: boolean;
+  onWish: (wish: FilmWish) => void;
   onDelete: () => void;
 }) {
   const { width, height, frameRate, background } = film.settings;
   const format = formatOf(film.settings);
   const underWay = film.status === 'waiting' || film.status === 'rendering';
-  const { word, color } = STATUS[film.status];
+  const { word, color } = film.paused && underWay ? PAUSED : STATUS[film.status];
   return (
     <article className="film" aria-label={`Film of ${film.name}, ${word}`}>
       <div className="d-flex align-items-center gap-2">
@@ -81,11 +99,38 @@ function FilmEntry({
         <span className="d-block">{when(film.createdAt)}</span>
       </div>
       {underWay && (
-        <div className="d-flex align-items-center gap-2 mt-1">
-          <ProgressBar className="flex-fill" now={100 * film.progress} aria-label="Rendering" />
-          <span className="small figures">{Math.floor(100 * film.progress)} %</span>
-          <IconButton icon={X} label="Cancel this film" onClick={onCancel} />
-        </div>
+        <>
+          <Preview film={film} />
+          <div className="d-flex align-items-center gap-2 mt-1">
+            <ProgressBar
+              className="flex-fill"
+              now={100 * film.progress}
+              variant={film.paused ? 'secondary' : 'primary'}
+              aria-label="Rendering"
+            />
+            <span className="small figures">{Math.floor(100 * film.progress)} %</span>
+            {!isNext && (
+              <IconButton
+                icon={ChevronsUp}
+                label="Do this one first"
+                onClick={() => onWish('first')}
+              />
+            )}
+            {film.paused ? (
+              <IconButton
+                icon={Play}
+                label="Go on with this film"
+                onClick={() => onWish('resume')}
+              />
+            ) : (
+              <IconButton icon={Pause} label="Pause this film" onClick={() => onWish('pause')} />
+            )}
+            <IconButton icon={X} label="Cancel this film" onClick={() => onWish('cancel')} />
+          </div>
+          {film.secondsLeft !== null && (
+            <p className="quiet small figures mb-0">{timeLeft(film.secondsLeft)}</p>
+          )}
+        </>
       )}
       {film.problem && <p className="small text-danger-emphasis mb-1">{film.problem}</p>}
       {film.notes.map((note) => (
@@ -140,4 +185,30 @@ function FilmPreview({ film }: { film: Film }) {
 function bytesInWords(bytes: number): string {
   if (bytes < 1e6) return `${Math.max(1, Math.round(bytes / 1e3))} kB`;
   return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
+}
+
+/** What is being rendered just now, as soon as it is known. */
+function Preview({ film }: { film: Film }) {
+  const [shown, setShown] = useState(false);
+  if (film.status !== 'rendering') return null;
+  return (
+    <img
+      src={previewUrl(film)}
+      alt="What is rendered just now"
+      className="mt-2"
+      hidden={!shown}
+      onLoad={() => setShown(true)}
+      onError={() => setShown(false)}
+    />
+  );
+}
+
+/** How long something still takes, as people say it. */
+function timeLeft(seconds: number): string {
+  if (seconds < 10) return 'Done in a moment';
+  if (seconds < 90) return `About ${10 * Math.round(seconds / 10)} seconds left`;
+  const minutes = Math.round(seconds / 60);
+  return minutes < 90
+    ? `About ${minutes} minutes left`
+    : `About ${Math.round(minutes / 60)} hours left`;
 }
