@@ -7,6 +7,7 @@
  * @param source its first pixel, rows `sourceStride` pixels apart
  * @param target the first pixel that it is mixed with, rows `targetStride` pixels apart
  * @param mode 1: multiply, and so on
+ * @param table room for 768 bytes
  */
 export function blendPixels(
   source: usize,
@@ -16,16 +17,54 @@ export function blendPixels(
   width: i32,
   height: i32,
   mode: i32,
+  table: usize,
 ): void {
+  // Light over a stage is one colour, and what lies beneath is mostly opaque.
+  let tableFor: u32 = 0;
+  let lastAbove: u32 = 0;
+  let times = 0;
   for (let row = 0; row < height; row++) {
     let from = source + ((<usize>(row * sourceStride)) << 2);
     let to = target + ((<usize>(row * targetStride)) << 2);
     const end = to + ((<usize>width) << 2);
     for (; to < end; to += 4, from += 4) {
       const above = load<u32>(from);
-      if (above !== 0) store<u32>(to, mixed(above, load<u32>(to), mode));
+      if (above === 0) continue;
+      const below = load<u32>(to);
+      times = above === lastAbove ? times + 1 : 0;
+      lastAbove = above;
+      if (times < WORTH_A_TABLE || mode > LAST_SEPARABLE || below >>> 24 !== 255) {
+        store<u32>(to, mixed(above, below, mode));
+        continue;
+      }
+      if (tableFor !== above) {
+        tableFor = above;
+        fillTable(table, above, mode);
+      }
+      store<u32>(to, lookedUp(table, below));
     }
   }
+}
+
+/** The same colour so often in a row is mixed by a table. */
+const WORTH_A_TABLE = 1024;
+const LAST_SEPARABLE = 11;
+
+/** For each channel what becomes of its 256 values where one colour is mixed with opaque ones. */
+function fillTable(table: usize, above: u32, mode: i32): void {
+  for (let value: u32 = 0; value < 256; value++) {
+    const found = mixed(above, 0xff000000 | (value * 0x010101), mode);
+    for (let channel: u32 = 0; channel < 3; channel++) {
+      store<u8>(table + (channel << 8) + value, <u8>(found >>> (channel << 3)));
+    }
+  }
+}
+
+function lookedUp(table: usize, below: u32): u32 {
+  const r = <u32>load<u8>(table + (below & 255));
+  const g = <u32>load<u8>(table + 256 + ((below >>> 8) & 255));
+  const b = <u32>load<u8>(table + 512 + ((below >>> 16) & 255));
+  return 0xff000000 | (b << 16) | (g << 8) | r;
 }
 
 /** The mixed colour, 0 to 1. */

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import type { Character } from '@cruvo/core/character';
 import {
   filmParts,

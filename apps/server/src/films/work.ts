@@ -29,10 +29,12 @@ export interface DonePart {
   readonly count: number;
 }
 
-interface Row extends Partial<FilmPart> {
+interface Row {
   readonly film: string;
   readonly position: number;
   readonly attempts: number;
+  readonly first: number | null;
+  readonly count: number | null;
 }
 
 /** Who is told what becomes of films. */
@@ -88,7 +90,7 @@ export class FilmWork {
       film,
       position,
       claim,
-      part: first == null || count == null ? null : { first, count },
+      part: first === null || count === null ? null : { first, count },
     };
   }
 

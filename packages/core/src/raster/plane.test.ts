@@ -167,4 +167,40 @@ describe('a plane', () => {
       );
     },
   );
+
+  it.each(BLEND_MODES)('one colour mixed as %s over much looks as over little', (mode) => {
+    const side = 48;
+    const piece = 16;
+    const large = new Plane(memory, side, side);
+    const [over, colored] = [new Plane(memory, side, side), { r: 40, g: 190, b: 250 }];
+    over.fill(over.box, `rgb(${colored.r} ${colored.g} ${colored.b} / 0.6)`);
+    // All values of every channel, some of them see-through.
+    const rgba = Uint8ClampedArray.from({ length: 4 * side * side }, (_, at) => {
+      const pixel = at >> 2;
+      return at % 4 === 3 ? (pixel % 7 === 0 ? 120 : 255) : (pixel * (at % 4 === 0 ? 1 : 5)) % 256;
+    });
+    large.write(large.box, rgba);
+    const pieces: number[][] = [];
+    for (let y = 0; y < side; y += piece) {
+      for (let x = 0; x < side; x += piece) {
+        const small = new Plane(memory, piece, piece);
+        small.copyFrom(large, { x: -x, y: -y }, small.box);
+        const above = new Plane(memory, piece, piece);
+        above.copyFrom(over, { x: 0, y: 0 }, above.box);
+        small.blend(above, { x: 0, y: 0 }, mode);
+        pieces.push([x, y, ...small.pixels]);
+        small.giveBack();
+        above.giveBack();
+      }
+    }
+    large.blend(over, { x: 0, y: 0 }, mode);
+    for (const [x, y, ...pixels] of pieces) {
+      pixels.forEach((pixel, at) => {
+        const there = (y! + Math.floor(at / piece)) * side + x! + (at % piece);
+        if (large.pixels[there] !== pixel) throw new Error(`${mode} at ${there}`);
+      });
+    }
+    large.giveBack();
+    over.giveBack();
+  });
 });

@@ -4,6 +4,8 @@ import type { Block, KernelMemory } from '../kernel';
 import { colorOf } from './colors';
 
 const PIXEL_BYTES = 4;
+/** Room that mixing colours takes: what becomes of each value of each channel. */
+const BLEND_TABLE_BYTES = 3 * 256;
 
 /**
  * Pixels that are painted by ourselves: premultiplied RGBA, row by row, in the memory of a kernel. Boxes are of whole
@@ -62,7 +64,10 @@ export class Plane {
   blend(source: Plane, corner: Point, mode: BlendMode): void {
     const { blendPixels } = this.memory.kernel;
     const number = BLEND_MODES.indexOf(mode);
-    this.combine((...numbers) => blendPixels(...numbers, number), source, corner, this.box);
+    const table = this.memory.take(BLEND_TABLE_BYTES);
+    const blend = (...numbers: number[]) => blendPixels(...numbers, number, table.address);
+    this.combine(blend, source, corner, this.box);
+    this.memory.giveBack(table);
   }
 
   /** Keeps what lies inside another plane's box, as much as that is opaque there; what lies beside it stays. */
