@@ -47,7 +47,7 @@ export function blendPixels(
 }
 
 /** The same colour so often in a row is mixed by a table. */
-const WORTH_A_TABLE = 1024;
+const WORTH_A_TABLE = 200;
 const LAST_SEPARABLE = 11;
 
 /** For each channel what becomes of its 256 values where one colour is mixed with opaque ones. */

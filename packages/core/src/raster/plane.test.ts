@@ -170,7 +170,7 @@ describe('a plane', () => {
 
   it.each(BLEND_MODES)('one colour mixed as %s over much looks as over little', (mode) => {
     const side = 48;
-    const piece = 16;
+    const piece = 12;
     const large = new Plane(memory, side, side);
     const [over, colored] = [new Plane(memory, side, side), { r: 40, g: 190, b: 250 }];
     over.fill(over.box, `rgb(${colored.r} ${colored.g} ${colored.b} / 0.6)`);
