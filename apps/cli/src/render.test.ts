@@ -44,6 +44,20 @@ describe('cruvo render', () => {
     expect(probe.stdout).toContain('aac');
   });
 
+  it('makes other things by their names, see-through where that is wished', async () => {
+    const webm = join(folder, 'film.webm');
+    expect((await render({ out: webm, background: 'none' }, '--quiet')).code).toBe(0);
+    const entries = ['-of', 'csv=p=0', '-show_entries', 'stream=codec_name:stream_tags=alpha_mode'];
+    const { stdout } = await run('ffprobe', ['-v', 'error', ...entries, webm]);
+    expect(stdout).toMatch(/vp9,1/);
+    const timing = join(folder, 'words.json');
+    const { code, stderr } = await render({ out: timing });
+    expect([code, stderr]).toEqual([0, expect.stringContaining('also wrote')]);
+    expect(readdirSync(folder)).toEqual(
+      expect.arrayContaining(['words.json', 'words.srt', 'words.otio', 'words.TextGrid']),
+    );
+  });
+
   it('says so when the voice is silent, and rests', async () => {
     const { code, stderr } = await render({ voice: wav(folder, 'still.wav', 0.5, () => 0) });
     expect([code, stderr]).toEqual([
@@ -65,12 +79,18 @@ describe('cruvo render', () => {
       { open: write(folder, 'bad.svg', svg(9, 9, '<script/>')) },
       /“bad.svg” contains a <script>/,
     ],
-    ['an odd size', { size: '321x180' }, 'The width must be an even number of pixels.'],
+    [
+      'an odd size',
+      { size: '321x180' },
+      'The width of MP4 must be an even number of pixels, such as 322.',
+    ],
     ['a size that is none', { size: 'large' }, /Write it as 1280x720/],
     ['an unknown way to follow', { follow: 'smell' }, /follow sounds or loudness, not “smell”/],
     ['an unknown rate', { fps: '13' }, /The frame rate must be one of 12, 23.976/],
     ['a colour that is none', { background: 'blue' }, /Write a colour as #/],
-    ['a film that is no MP4', { out: join(folder, 'film.gif') }, /ends in \.mp4/],
+    ['a film that is none', { out: join(folder, 'film.txt') }, /ends in \.mp4, \.webm/],
+    ['a name that does not fit', { format: 'gif' }, /GIF needs a name that ends in \.gif/],
+    ['an MP4 that is see-through', { background: 'none' }, /MP4 can’t be see-through/],
     ['a folder that is not there', { out: join(folder, 'no', 'film.mp4') }, /no writable folder/],
   ])('refuses %s in one sentence, and writes nothing', async (_what, change, sentence) => {
     const before = readdirSync(folder).sort();

@@ -1,3 +1,4 @@
+export * from './csv';
 export * from './openTimeline';
 export * from './shownMouths';
 export * from './subtitles';
