@@ -28,6 +28,7 @@ function decoded(page: Page, path: string, type: string) {
     async ([address, of]) => {
       const data = await (await fetch(address!)).arrayBuffer();
       const decoder = new ImageDecoder({ data, type: of! });
+      await decoder.tracks.ready;
       await decoder.completed;
       const { frameCount, repetitionCount } = decoder.tracks.selectedTrack!;
       const canvas = new OffscreenCanvas(160, 80);
