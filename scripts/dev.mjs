@@ -9,7 +9,11 @@ const vitePath = createRequire(import.meta.url).resolve('vite');
 const { createServer } = await import(vitePath);
 const vite = await createServer({
   root: 'apps/web',
-  server: { host: '127.0.0.1', port: 4620, proxy: { '/api': { target: studio.address, ws: true } } },
+  server: {
+    host: '127.0.0.1',
+    port: 4620,
+    proxy: { '/api': { target: studio.address, ws: true } },
+  },
 });
 await vite.listen();
 atEnd(async () => {
