@@ -42,10 +42,13 @@ test('two drawings and a voice talk, and become a film', async ({ page }) => {
   await expect(page.getByTestId('chosen-mouth')).toContainText(/Mouth 2 of \d\d+: Open/);
 
   await page.getByRole('button', { name: 'Film', exact: true }).click();
+  await page.getByText(/^More:/).click();
   await page.getByLabel('Frames a second').selectOption('25');
   await page.getByLabel('Width').fill('641');
   await page.getByRole('button', { name: 'Make the film' }).click();
-  await expect(page.getByText('the width must be an even number of pixels')).toBeVisible();
+  await expect(
+    page.getByText(/the width of MP4 must be an even number of pixels, such as 642/),
+  ).toBeVisible();
   await page.getByLabel('Width').fill('640');
   await page.getByLabel('Height').fill('360');
   await page.getByRole('button', { name: 'Make the film' }).click();
@@ -98,6 +101,7 @@ test('a film that is being made can be cancelled', async ({ studio }) => {
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('3840');
   await page.getByLabel('Height').fill('2160');
+  await page.getByText(/^More:/).click();
   await page.getByLabel('Frames a second').selectOption('60');
   await page.getByRole('button', { name: 'Make the film' }).click();
   await page.getByRole('button', { name: 'Cancel this film' }).click();

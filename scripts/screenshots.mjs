@@ -66,7 +66,8 @@ async function shootAll() {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByTestId('save-state').getByText('Saved').waitFor();
-  await page.getByRole('link', { name: 'Live' }).click();
+  await page.goto(`${DIALOGUE}/live`);
+  await page.getByRole('checkbox', { name: /^Bring to life/ }).check();
   await page.getByRole('button', { name: 'Speak' }).click();
   await page.waitForTimeout(6200);
   await shoot('live');
@@ -119,7 +120,11 @@ async function shootAll() {
     .getByRole('article')
     .getByText(/^[1-9]\d? %$/)
     .waitFor();
+  await page.getByRole('button', { name: 'New film' }).click();
+  await page.getByRole('radio', { name: /^Loop/ }).check({ force: true });
+  await page.getByText(/^More:/).click();
   await shoot('films');
+  await page.keyboard.press('Escape');
 
   await page.goto(PERFORMED);
   await page.getByRole('button', { name: 'Play', exact: true }).waitFor();

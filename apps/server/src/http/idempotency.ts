@@ -86,14 +86,20 @@ function keepAnswer(database: Database, key: string, response: Response): void {
       .then(() => send(answer));
     return response;
   };
-  // Problems are answered another way, and are not kept.
-  response.on('close', () => {
+  // Problems are answered another way, and are not kept: whoever tries again at once is heard anew.
+  const forget = async () => {
     if (isAnswered) return;
-    void database('requests')
+    await database('requests')
       .where({ key, status: null })
       .delete()
       .catch(() => undefined);
-  });
+  };
+  const end = response.end.bind(response) as (...args: unknown[]) => Response;
+  response.end = (...args: unknown[]) => {
+    void forget().then(() => end(...args));
+    return response;
+  };
+  response.on('close', () => void forget());
 }
 
 function digestOf(...parts: readonly string[]): string {
