@@ -12,7 +12,7 @@ import { hash, testMaterial } from '../testing/testScene';
 import { richScene, roundedDigest } from '../testing';
 import { toFlicks } from '../time';
 import { compile, type Program, type SceneMaterial } from './compile';
-import { liveSources, Player } from './player';
+import { liveSources, Player, type PlayerView } from './player';
 
 const material = testMaterial();
 const rich = richScene();
@@ -30,10 +30,41 @@ const held = (start: number, end: number, drawing: string) => [
   { start: toFlicks(start), end: toFlicks(end), drawing },
 ];
 
+const hide = (member: CastMember): CastMember => ({ ...member, hidden: true });
+
 describe('Player', () => {
   it('shows the mouth shut in silence and open in speech', () => {
     expect(shownAt(0.5)).toEqual([hash('a')]);
     expect(shownAt(1.5)).toEqual([hash('b')]);
+  });
+  it('shows one of the cast alone, and no backdrop, where that is wished', () => {
+    const all = compile(rich);
+    const idsIn = (view?: PlayerView) =>
+      new Player(all, view).seek(toFlicks(0.3)).items.map(({ id }) => id);
+    const owners = (ids: string[]) => [...new Set(ids.map((id) => id.split('/')[0]))];
+    const [first] = all.members;
+    const only = first!.member.id;
+    expect(owners(idsIn())).toContain('backdrop');
+    expect(owners(idsIn()).length).toBeGreaterThan(2);
+    const alone = { only, captions: true };
+    expect(owners(idsIn({ ...alone, backdrop: false }))).toEqual([only]);
+    expect(owners(idsIn({ ...alone, backdrop: true }))).toEqual(
+      expect.arrayContaining([only, 'backdrop']),
+    );
+    const everybody = { only: null, backdrop: false, captions: true };
+    expect(owners(idsIn(everybody))).not.toContain('backdrop');
+  });
+  it('shows who is hidden where nobody else is seen', () => {
+    const hidden = compile({
+      ...rich,
+      scene: { ...rich.scene, cast: withRecord(rich.scene.cast, 'chart', hide) },
+    });
+    const ids = (only: string | null) =>
+      new Player(hidden, { only, backdrop: false, captions: false })
+        .seek(0)
+        .items.filter(({ id }) => id.startsWith('chart/'));
+    expect(ids(null)).toEqual([]);
+    expect(ids('chart').length).toBeGreaterThan(0);
   });
   it('leaves what is seen as it was while time moves nothing', () => {
     const player = new Player(program);

@@ -44,6 +44,21 @@ describe('presets', () => {
     member.cues.clear();
   });
 
+  it('end what was on beside them, latched or held', () => {
+    const now = program();
+    const desk = new LiveDesk(now, new Map());
+    const { cues } = desk.members.get('member')!;
+    const nothing = presetOf(desk, 'p', 'Nothing');
+    const { lamp, wink } = now.members[0]!.character.cues;
+    cues.press(lamp!);
+    cues.release('lamp');
+    cues.press(wink!);
+    expect(cues.state.getState().active.size).toBe(2);
+    recall(desk, nothing, now);
+    expect(cues.state.getState().active.size).toBe(0);
+    cues.clear();
+  });
+
   it('pass over whoever and whatever is not there', () => {
     const now = program();
     const desk = new LiveDesk(now, new Map());
