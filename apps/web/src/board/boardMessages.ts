@@ -1,4 +1,5 @@
-import { array, boolean, lazy, number, object, string, type Schema } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
+import { schemaByKind } from '@cruvo/core/records';
 
 /** A cue as a board shows it. */
 export interface BoardCue {
@@ -27,7 +28,7 @@ export type BoardMessage =
       readonly at: number;
     };
 
-const SCHEMAS = {
+const messageSchema = schemaByKind<BoardMessage>({
   hello: object({}),
   here: object({}),
   closed: object({}),
@@ -45,14 +46,7 @@ const SCHEMAS = {
     cue: string().required(),
     ...{ down: boolean().required(), at: number().required() },
   }),
-} as const;
-
-const messageSchema = lazy((value: unknown) => {
-  const kind = (value as { kind?: unknown } | null)?.kind;
-  const fields = object({ kind: string().required().oneOf(Object.keys(SCHEMAS)) });
-  const known = typeof kind === 'string' && Object.hasOwn(SCHEMAS, kind);
-  return known ? fields.concat(SCHEMAS[kind as keyof typeof SCHEMAS] as never) : fields;
-}) as unknown as Schema<BoardMessage>;
+});
 
 /** A line between the windows of a scene, in which cues are fired. */
 export class BoardLink {

@@ -28,6 +28,8 @@ export function Colour({
 
 interface FigureProps {
   readonly label: string;
+  /** Where several on a page have the same label. */
+  readonly id?: string;
   readonly value: number;
   readonly min?: number;
   readonly max?: number;
@@ -38,6 +40,7 @@ interface FigureProps {
 /** A labelled number, to be typed; numbers out of range are not taken over. */
 export function Figure({
   label,
+  id = label,
   value,
   min = -Infinity,
   max = Infinity,
@@ -45,7 +48,7 @@ export function Figure({
   onChange,
 }: FigureProps) {
   return (
-    <Form.Group controlId={`figure-${label}`}>
+    <Form.Group controlId={`figure-${id}`}>
       <Form.Label className="small mb-0">{label}</Form.Label>
       <Form.Control
         size="sm"
@@ -58,5 +61,35 @@ export function Figure({
         }}
       />
     </Form.Group>
+  );
+}
+
+/** Something that is on or off. */
+export function Switch({
+  id,
+  label,
+  checked,
+  disabled = false,
+  className = 'small',
+  onChange,
+}: {
+  /** Tells it apart from others on the page. */
+  id: string;
+  label: string;
+  checked: boolean;
+  disabled?: boolean;
+  className?: string;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <Form.Check
+      id={id}
+      type="switch"
+      className={className}
+      label={label}
+      checked={checked}
+      disabled={disabled}
+      onChange={({ target }) => onChange(target.checked)}
+    />
   );
 }

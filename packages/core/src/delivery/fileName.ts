@@ -1,8 +1,7 @@
 /** A name that any file system takes: without signs that mean something to one. */
 export function fileName(name: string, otherwise = 'film'): string {
   const plain = name
-    // eslint-disable-next-line no-control-regex -- just those must not stand in names
-    .replace(/[\u0000-\u001f\u007f<>:"/\\|?*]+/gu, ' ')
+    .replace(/[\p{Cc}<>:"/\\|?*]+/gu, ' ')
     .replace(/\s+/gu, ' ')
     .replace(/^[. ]+|[. ]+$/gu, '');
   const short = [...plain].slice(0, 80).join('').trim();

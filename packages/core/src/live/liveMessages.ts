@@ -1,5 +1,6 @@
-import { boolean, lazy, mixed, number, object, string, type Schema } from 'yup';
+import { boolean, mixed, number, object } from 'yup';
 import type { ControlOverrides, ControlValue } from '../controls';
+import { schemaByKind } from '../records';
 
 /** How controls of cast members are set just now, by member and control. */
 export type LiveValues = Readonly<Record<string, Readonly<Record<string, ControlValue>>>>;
@@ -46,7 +47,7 @@ const isValues = (members: unknown): members is LiveValues =>
 const isTable = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-const SCHEMAS = {
+const messageSchema = schemaByKind<LiveMessage>({
   hello: object({}),
   state: object({
     sound: number().strict().nullable().defined(),
@@ -56,14 +57,7 @@ const SCHEMAS = {
   desk: object({ there: boolean().strict().required() }),
   pages: object({ count: finite() }),
   changed: object({}),
-} as const;
-
-const messageSchema = lazy((value: unknown) => {
-  const kind = (value as { kind?: unknown } | null)?.kind;
-  const fields = object({ kind: string().required().oneOf(Object.keys(SCHEMAS)) });
-  const known = typeof kind === 'string' && Object.hasOwn(SCHEMAS, kind);
-  return known ? fields.concat(SCHEMAS[kind as keyof typeof SCHEMAS] as never) : fields;
-}) as unknown as Schema<LiveMessage>;
+});
 
 /** Reads a message; null where it is none. */
 export function readLiveMessage(text: unknown): LiveMessage | null {

@@ -1,3 +1,4 @@
+import { Switch } from '../../shell/fields';
 import { Form } from 'react-bootstrap';
 import {
   type ArtworkComparison,
@@ -151,13 +152,12 @@ export function NewerSummary(props: NewerSummaryProps) {
         ))}
       </Changes>
       {arranged.length > 0 && (
-        <Form.Check
-          type="switch"
+        <Switch
           id="newer-arrangement"
           className="mt-3"
           label={`Use order, groups, opacity and blending of the file too (they differ for ${listed(arranged)})`}
           checked={wishes.arrangement}
-          onChange={({ target }) => setWishes({ ...wishes, arrangement: target.checked })}
+          onChange={(on) => setWishes({ ...wishes, arrangement: on })}
         />
       )}
     </div>

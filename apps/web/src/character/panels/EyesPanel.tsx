@@ -1,3 +1,4 @@
+import { Switch } from '../../shell/fields';
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { type Brow, type Eyes, abilitiesOf } from '@cruvo/core/character';
@@ -37,12 +38,12 @@ export function EyesPanel() {
         <section aria-label="Gaze" className="mb-3">
           <h2 className="h6">Gaze</h2>
           <p className="small quiet mb-2">Drag the point on the drawing: the eyes look at it.</p>
-          <Form.Check
-            type="switch"
+          <Switch
+            className=""
             id="together"
             label="Both eyes look the same way"
             checked={eyes.together}
-            onChange={({ target }) => set({ together: target.checked })}
+            onChange={(on) => set({ together: on })}
           />
           <Button
             size="sm"

@@ -1,11 +1,9 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
-import { useStore } from 'zustand';
 import { cuesOf } from '@cruvo/core/cues';
 import type { MemberProgram } from '@cruvo/core/program';
 import { memberName } from '@cruvo/core/timing';
-import { CuePicture } from '../../studio/perform/cues/CuePicture';
-import { useBoard } from '../../studio/perform/cues/useBoard';
+import { CueGrid } from '../../studio/perform/cues/CueGrid';
 import { useCueKeys } from '../../studio/perform/cues/useCueKeys';
 import { useDesk } from './DeskContext';
 import type { LiveMember } from './liveDesk';
@@ -16,14 +14,7 @@ export function DeskCues({ own, member }: { own: MemberProgram; member: LiveMemb
   const { character } = own;
   const cues = useMemo(() => cuesOf(character), [character]);
   const live = member.cues;
-  const active = useStore(live.state, (state) => state.active);
-  const board = useRef<HTMLDivElement>(null);
   useCueKeys(cues, live, nowhere);
-  useBoard(id, memberName(own), cues, live, (cue) => {
-    const shown = [...(board.current?.children ?? [])] as HTMLElement[];
-    const canvas = shown.find(({ dataset }) => dataset['cue'] === cue)?.querySelector('canvas');
-    return canvas?.toDataURL() ?? '';
-  });
   useEffect(() => () => live.releaseAll(), [live]);
   if (cues.length === 0) {
     return (
@@ -34,30 +25,9 @@ export function DeskCues({ own, member }: { own: MemberProgram; member: LiveMemb
     );
   }
   return (
-    <>
-      <div className="cue-board" ref={board}>
-        {cues.map((cue) => (
-          <div key={cue.id} data-cue={cue.id} className={active.has(cue.id) ? 'cue on' : 'cue'}>
-            <button
-              type="button"
-              className="cue-button"
-              aria-label={`Fire ${cue.name}`}
-              aria-pressed={active.has(cue.id)}
-              onPointerDown={() => live.press(cue)}
-              onPointerUp={() => live.release(cue.id)}
-              onPointerLeave={() => live.release(cue.id)}
-            >
-              <CuePicture {...{ cue, own, character, images }} />
-              {cue.key && <kbd>{cue.key.toUpperCase()}</kbd>}
-            </button>
-            <span className="cue-name">{cue.name}</span>
-          </div>
-        ))}
-      </div>
-      <a className="small" href={`/scenes/${id}/cues`} target={`cues ${id}`}>
-        Large buttons in a window of their own
-      </a>
-    </>
+    <CueGrid scene={id} who={memberName(own)} {...{ cues, live, own, character, images }}>
+      {({ name }) => <span className="cue-name">{name}</span>}
+    </CueGrid>
   );
 }
 

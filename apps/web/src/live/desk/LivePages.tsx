@@ -15,7 +15,7 @@ import {
   renewLiveAddress,
   type LivePage,
 } from '../../api/livePages';
-import { Colour, Figure } from '../../shell/fields';
+import { Colour, Figure, Switch } from '../../shell/fields';
 import { IconButton } from '../../shell/IconButton';
 import { NameForm } from '../../shell/NameForm';
 import { closeUp } from './closeUp';
@@ -174,6 +174,7 @@ function PageCard({
           {(['x', 'y', 'width', 'height'] as const).map((side) => (
             <Figure
               key={side}
+              id={`${side}-${id}`}
               label={{ x: 'Left %', y: 'Top %', width: 'Width %', height: 'Height %' }[side]}
               value={100 * crop[side]}
               min={side === 'width' || side === 'height' ? 5 : 0}
@@ -188,21 +189,17 @@ function PageCard({
           ))}
         </div>
       )}
-      <Form.Check
+      <Switch
         id={`backdrop-${id}`}
-        type="switch"
-        className="small"
         label="Backdrop"
         checked={backdrop}
-        onChange={({ target }) => set({ backdrop: target.checked })}
+        onChange={(shown) => set({ backdrop: shown })}
       />
-      <Form.Check
+      <Switch
         id={`clear-${id}`}
-        type="switch"
-        className="small"
         label="See-through"
         checked={background === null}
-        onChange={({ target }) => set({ background: target.checked ? null : WHITE })}
+        onChange={(checked) => set({ background: checked ? null : WHITE })}
       />
       {background !== null && (
         <Colour
@@ -212,13 +209,11 @@ function PageCard({
           onChange={(color) => set({ background: color })}
         />
       )}
-      <Form.Check
+      <Switch
         id={`mirrored-${id}`}
-        type="switch"
-        className="small"
         label="Mirrored"
         checked={mirrored}
-        onChange={({ target }) => set({ mirrored: target.checked })}
+        onChange={(turned) => set({ mirrored: turned })}
       />
       <Form.Select
         size="sm"

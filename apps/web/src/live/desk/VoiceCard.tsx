@@ -6,6 +6,7 @@ import { moodsOf, chartOf } from '@cruvo/core/mouth';
 import type { MemberProgram } from '@cruvo/core/program';
 import { VISEME_NAMES } from '@cruvo/core/speech';
 import { firstInput, InputSelect, inputOf, isSimulated } from '../../microphone/InputSelect';
+import { Switch } from '../../shell/fields';
 import { isWriting } from '../../shell/onControl';
 import type { LiveReadout } from '../liveVoice';
 import { useDesk } from './DeskContext';
@@ -51,14 +52,13 @@ export function VoiceCard({
         />
       </Form.Group>
       {isSimulated(source) && (
-        <Form.Check
+        <Switch
           id={`aloud-${name}`}
-          type="switch"
           className="mb-2 small"
           label="Play the sound"
           checked={aloud}
           disabled={busy}
-          onChange={({ target }) => setAloud(target.checked)}
+          onChange={setAloud}
         />
       )}
       <div className="d-flex gap-2">
@@ -110,29 +110,23 @@ export function VoiceCard({
         <Ear size={16} aria-hidden />{' '}
         {state.listening ? 'Listening to the room …' : 'Set the gate above the room'}
       </Button>
-      <Form.Check
+      <Switch
         id={`push-${name}`}
-        type="switch"
-        className="small"
         label="Push to talk: heard while Space is held"
         checked={state.pushToTalk}
-        onChange={({ target }) => voice.set({ pushToTalk: target.checked, pushed: false })}
+        onChange={(on) => voice.set({ pushToTalk: on, pushed: false })}
       />
-      <Form.Check
+      <Switch
         id={`quick-${name}`}
-        type="switch"
-        className="small"
         label="The mouth lets go at once"
         checked={state.quick}
-        onChange={({ target }) => voice.set({ quick: target.checked })}
+        onChange={(quick) => voice.set({ quick })}
       />
-      <Form.Check
+      <Switch
         id={`lively-${name}`}
-        type="switch"
-        className="small"
         label="Bring to life: nods, brows, glances, breath"
         checked={lively}
-        onChange={({ target }) => member.setLively(target.checked)}
+        onChange={(on) => member.setLively(on)}
       />
       {moods.length > 0 && (
         <Form.Group className="mt-2" controlId={`mood-${name}`}>

@@ -16,7 +16,8 @@ export function useOwnVoice(
   repaint: RefObject<(() => void) | null>,
 ) {
   const speaker = program.members.find(({ member }) => only === null || member.id === only);
-  const listens = driver === 'microphone' && speaker !== undefined;
+  const member = speaker?.member.id ?? null;
+  const listens = driver === 'microphone' && member !== null;
   const own = useMemo(() => {
     let mouth: MouthState | null = null;
     const voice = new LiveVoice((now, sound) => {
@@ -32,10 +33,9 @@ export function useOwnVoice(
     return {
       ...{ voice, start },
       overrides: (): { readonly member: string; readonly values: ControlOverrides } | null =>
-        mouth && speaker ? { member: speaker.member.id, values: mouthOverrides(mouth) } : null,
+        mouth && member !== null ? { member, values: mouthOverrides(mouth) } : null,
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a voice goes on while the program changes
-  }, [repaint, speaker?.member.id]);
+  }, [repaint, member]);
   useEffect(() => {
     if (speaker) own.voice.setMouth(speaker.character.mouth, DEFAULT_FIT);
   }, [own, speaker]);

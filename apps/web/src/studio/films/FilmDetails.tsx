@@ -1,3 +1,4 @@
+import { Switch } from '../../shell/fields';
 import { Col, Form, InputGroup, Row } from 'react-bootstrap';
 import { useFormContext, useWatch } from 'react-hook-form';
 import {
@@ -136,12 +137,12 @@ function Background() {
     <Form.Group as={Col} sm={6} controlId="film-background">
       <Form.Label>Background, where nothing is drawn</Form.Label>
       {transparent && (
-        <Form.Check
+        <Switch
           id="film-clear"
-          type="switch"
+          className=""
           label="See-through"
           checked={background === null}
-          onChange={({ target }) => setValue('background', target.checked ? null : otherwise)}
+          onChange={(on) => setValue('background', on ? null : otherwise)}
         />
       )}
       {background !== null && (

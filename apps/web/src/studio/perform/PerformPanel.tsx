@@ -1,3 +1,4 @@
+import { Switch } from '../../shell/fields';
 import { Circle, Square } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
@@ -164,13 +165,12 @@ function MemberPanel({ member }: { member: string }) {
         </ButtonGroup>
       )}
       {pass === 'hands' && (
-        <Form.Check
-          type="switch"
+        <Switch
           id="performing stays"
           className="small mb-1"
           label="What is let go stays"
           checked={stays}
-          onChange={({ target }) => performing.setStays(target.checked)}
+          onChange={(on) => performing.setStays(on)}
         />
       )}
       {own && <Channels key={pass} {...{ member, own, pass }} />}

@@ -1,7 +1,8 @@
 import { ArrowLeftRight, ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { Form } from 'react-bootstrap';
+import {} from 'react-bootstrap';
 import type { ControlSet } from '@cruvo/core/controls';
+import { Switch } from '../../shell/fields';
 import { endOfTake, type TakeClip } from '@cruvo/core/passes';
 import { labelOfTarget, takesBeside } from '@cruvo/core/program';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
@@ -142,13 +143,11 @@ export function TakeCard({
             value={toSeconds(take.fadeOut)}
             onChange={(seconds) => set({ fadeOut: toFlicks(seconds) })}
           />
-          <Form.Check
-            type="switch"
+          <Switch
             id={`held ${id}`}
-            className="small"
             label="Stays as it ends"
             checked={held}
-            onChange={({ target }) => set({ held: target.checked })}
+            onChange={(on) => set({ held: on })}
           />
         </>
       )}

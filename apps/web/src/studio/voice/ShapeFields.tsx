@@ -11,6 +11,7 @@ import {
   type Shaping,
   type VoicedLine,
 } from '@cruvo/core/scene';
+import { Switch } from '../../shell/fields';
 import { sentenceOf } from '@cruvo/core/problem';
 import { toSeconds } from '@cruvo/core/time';
 import { measureLoudness } from '../../api/voices';
@@ -83,12 +84,12 @@ export function ShapeFields({
         letGo={letGo}
       />
       {now.pitch !== 0 && (
-        <Form.Check
+        <Switch
           id="shape-formants"
-          type="switch"
+          className=""
           label="Keep the character of the voice"
           checked={now.formants}
-          onChange={({ target }) => void take({ ...line.shaping, formants: target.checked })}
+          onChange={(on) => void take({ ...line.shaping, formants: on })}
         />
       )}
       <Form.Select
@@ -105,12 +106,12 @@ export function ShapeFields({
         <option value="sound">Noise away, also in the film</option>
       </Form.Select>
       {isShaped(line.shaping) && slowness(line) === 1 && (
-        <Form.Check
+        <Switch
           id="as-recorded"
-          type="switch"
+          className=""
           label="Hear it as it was recorded (B)"
           checked={asRecorded}
-          onChange={({ target }) => store.getState().hearAsRecorded(target.checked)}
+          onChange={(on) => store.getState().hearAsRecorded(on)}
         />
       )}
       <div className="d-flex align-items-center gap-2 mt-1">

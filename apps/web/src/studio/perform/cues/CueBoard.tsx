@@ -1,5 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
-import { useStore } from 'zustand';
+import { useEffect, useState } from 'react';
 import { sentenceOf } from '@cruvo/core/problem';
 import type { MovedProgram } from '@cruvo/core/program';
 import { NameForm } from '../../../shell/NameForm';
@@ -7,11 +6,10 @@ import { useOpenScene, useScene } from '../../SceneContext';
 import { useMemberNames } from '../../scene/MemberSelect';
 import { InputsCard } from '../inputs/InputsCard';
 import { CueFields } from './CueFields';
-import { CuePicture } from './CuePicture';
+import { CueGrid } from './CueGrid';
 import { LaidCues } from './LaidCues';
 import { useCueKeys } from './useCueKeys';
 import { useCues } from './useCues';
-import { useBoard } from './useBoard';
 
 /** The cues of a character: fired by their keys or by large buttons, while the scene plays or to try them. */
 export function CueBoard({ member, own }: { member: string; own: MovedProgram }) {
@@ -20,16 +18,9 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
   const character = useScene(({ scene }) => characters.get(scene.cast[member]?.character ?? ''))!;
   const actions = useCues(member);
   const { cues, error, lay } = actions;
-  const active = useStore(performing.cues.state, (state) => state.active);
   const [edited, setEdited] = useState<string | null>(null);
   const live = performing.cues;
   useCueKeys(cues, live, lay);
-  const pictures = useRef<HTMLDivElement>(null);
-  useBoard(id, nameOf(member), cues, live, (cue) => {
-    const shown = [...(pictures.current?.children ?? [])] as HTMLElement[];
-    const canvas = shown.find(({ dataset }) => dataset['cue'] === cue)?.querySelector('canvas');
-    return canvas?.toDataURL() ?? '';
-  });
   useEffect(() => {
     performing.setHint(cues.length > 0 ? 'press the key of a cue.' : 'there is no cue yet.');
     return () => performing.setHint(null);
@@ -43,46 +34,24 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
           on. Name one, and say what it sets.
         </p>
       )}
-      <div className="cue-board" ref={pictures}>
-        {cues.map((cue) => (
-          <div key={cue.id} data-cue={cue.id} className={active.has(cue.id) ? 'cue on' : 'cue'}>
-            <button
-              type="button"
-              className="cue-button"
-              aria-label={`Fire ${cue.name}`}
-              aria-pressed={active.has(cue.id)}
-              title={cue.key ? `Key ${cue.key.toUpperCase()}; with Alt it is laid down` : undefined}
-              onPointerDown={() => live.press(cue)}
-              onPointerUp={() => live.release(cue.id)}
-              onPointerLeave={() => live.release(cue.id)}
-              onKeyDown={(event) => {
-                if (!isPress(event.key)) return;
-                event.stopPropagation();
-                if (!event.repeat) live.press(cue);
-              }}
-              onKeyUp={(event) => isPress(event.key) && live.release(cue.id)}
-              onBlur={() => live.release(cue.id)}
-            >
-              <CuePicture {...{ cue, own, character, images }} />
-              {cue.key && <kbd>{cue.key.toUpperCase()}</kbd>}
-            </button>
-            <button
-              type="button"
-              className="cue-name"
-              aria-expanded={edited === cue.id}
-              title={`Change ${cue.name}`}
-              onClick={() => setEdited(edited === cue.id ? null : cue.id)}
-            >
-              {cue.name}
-            </button>
-          </div>
-        ))}
-      </div>
-      {cues.length > 0 && (
-        <a className="small" href={`/scenes/${id}/cues`} target={`cues ${id}`}>
-          Large buttons in a window of their own
-        </a>
-      )}
+      <CueGrid
+        scene={id}
+        who={nameOf(member)}
+        keyHint="; with Alt it is laid down"
+        {...{ cues, live, own, character, images }}
+      >
+        {(cue) => (
+          <button
+            type="button"
+            className="cue-name"
+            aria-expanded={edited === cue.id}
+            title={`Change ${cue.name}`}
+            onClick={() => setEdited(edited === cue.id ? null : cue.id)}
+          >
+            {cue.name}
+          </button>
+        )}
+      </CueGrid>
       {error && (
         <p className="small text-danger-emphasis" role="alert">
           {sentenceOf(error)}
@@ -107,6 +76,3 @@ export function CueBoard({ member, own }: { member: string; own: MovedProgram })
     </>
   );
 }
-
-/** Whether a key presses the button that has the focus. */
-const isPress = (key: string) => key === ' ' || key === 'Enter';

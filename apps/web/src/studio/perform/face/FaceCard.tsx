@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Switch } from '../../../shell/fields';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useStore } from 'zustand';
 import { ACTINGS, type Acting } from '@cruvo/core/face';
@@ -122,13 +123,12 @@ export function FaceCard({
           </Button>
         ))}
       </div>
-      <Form.Check
-        type="switch"
+      <Switch
         id="face mirrored"
         className="small mb-1"
         label="As in a mirror"
         checked={settings.mirrored}
-        onChange={({ target }) => session.change({ ...settings, mirrored: target.checked })}
+        onChange={(on) => session.change({ ...settings, mirrored: on })}
       />
       <FaceChannels session={session} />
     </section>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { Cue } from '@cruvo/core/cues';
 import type { Binding, BindingAction } from '@cruvo/core/inputs';
+import { Switch } from '../../../shell/fields';
 import { IconButton } from '../../../shell/IconButton';
 import { ControlOptions } from '../../life/ControlOptions';
 import { ShareSlider } from '../../life/ShareSlider';
@@ -96,13 +97,11 @@ export function BindingRow({
         />
       )}
       {open && action.kind === 'control' && ONE_WAY.test(input) && (
-        <Form.Check
-          type="switch"
+        <Switch
           id={`centred ${input} ${action.target}`}
-          className="small"
           label="At rest in the middle"
           checked={action.centred}
-          onChange={({ target }) => set({ ...action, centred: target.checked })}
+          onChange={(on) => set({ ...action, centred: on })}
         />
       )}
     </div>
