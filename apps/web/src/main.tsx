@@ -13,25 +13,33 @@ import { NamingPage } from './productions/NamingPage';
 import { NewCharacterPage } from './productions/NewCharacterPage';
 import { ProductionPage } from './productions/ProductionPage';
 import { NewProductionPage } from './productions/NewProductionPage';
+import { BrokenPage } from './shell/BrokenPage';
 import { Notice } from './shell/Notice';
 import { Tooltips } from './shell/Tooltips';
 import { ScenePage } from './studio/ScenePage';
 import './theme/theme.scss';
 
 const router = createBrowserRouter([
-  { path: '/', element: <HomePage /> },
-  { path: '/naming', element: <NamingPage /> },
-  { path: '/new', element: <NewProductionPage /> },
-  { path: '/productions/:production', element: <ProductionPage /> },
-  { path: '/productions/:production/new-character', element: <NewCharacterPage /> },
-  { path: '/characters/:character', element: <CharacterPage /> },
-  { path: '/scenes/:scene', element: <ScenePage /> },
-  { path: '/scenes/:scene/live', element: <LiveDeskPage /> },
-  { path: '/live/:key', element: <OnAirPage /> },
-  { path: '/scenes/:scene/cues', element: <CueBoardPage /> },
   {
-    path: '*',
-    element: <Notice title="There is nothing at this address">It may have been deleted.</Notice>,
+    errorElement: <BrokenPage />,
+    children: [
+      { path: '/', element: <HomePage /> },
+      { path: '/naming', element: <NamingPage /> },
+      { path: '/new', element: <NewProductionPage /> },
+      { path: '/productions/:production', element: <ProductionPage /> },
+      { path: '/productions/:production/new-character', element: <NewCharacterPage /> },
+      { path: '/characters/:character', element: <CharacterPage /> },
+      { path: '/scenes/:scene', element: <ScenePage /> },
+      { path: '/scenes/:scene/live', element: <LiveDeskPage /> },
+      { path: '/live/:key', element: <OnAirPage /> },
+      { path: '/scenes/:scene/cues', element: <CueBoardPage /> },
+      {
+        path: '*',
+        element: (
+          <Notice title="There is nothing at this address">It may have been deleted.</Notice>
+        ),
+      },
+    ],
   },
 ]);
 const queries = new QueryClient({

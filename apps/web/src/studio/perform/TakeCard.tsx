@@ -1,6 +1,5 @@
 import { ArrowLeftRight, ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import {} from 'react-bootstrap';
 import type { ControlSet } from '@cruvo/core/controls';
 import { Switch } from '../../shell/fields';
 import { endOfTake, type TakeClip } from '@cruvo/core/passes';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useStore } from 'zustand';
 import { FACE_CHANNELS, MOST_STRENGTH, type FaceChannel } from '@cruvo/core/face';
-import { ShareSlider } from '../../life/ShareSlider';
+import { ShareField } from '../../life/ShareField';
 import type { NumberField } from '../../life/words';
 import type { FaceSession } from './faceSession';
 
@@ -43,18 +43,18 @@ export function FaceChannels({ session }: { session: FaceSession }) {
           </option>
         ))}
       </Form.Select>
-      <ShareSlider
+      <ShareField
         field={STRENGTH}
         value={own.strength}
         usual={1}
         onChange={(strength) => change({ strength })}
       />
-      <ShareSlider
+      <ShareField
         field={SMOOTHING}
         value={own.smoothing}
         onChange={(smoothing) => change({ smoothing })}
       />
-      <ShareSlider
+      <ShareField
         field={LIMIT}
         value={own.limit}
         usual={1}

@@ -6,7 +6,7 @@ import type { Binding, BindingAction } from '@cruvo/core/inputs';
 import { Switch } from '../../../shell/fields';
 import { IconButton } from '../../../shell/IconButton';
 import { ControlOptions } from '../../life/ControlOptions';
-import { ShareSlider } from '../../life/ShareSlider';
+import { ShareField } from '../../life/ShareField';
 import type { NumberField } from '../../life/words';
 
 const AMOUNT: NumberField = {
@@ -88,7 +88,7 @@ export function BindingRow({
         </optgroup>
       </Form.Select>
       {open && action.kind === 'control' && (
-        <ShareSlider
+        <ShareField
           field={AMOUNT}
           name={`Amount of ${input}`}
           usual={1}
