@@ -58,11 +58,6 @@ export function LivePages() {
           </span>
         )}
       </p>
-      {failure && (
-        <Alert variant="danger" className="py-2">
-          {sentenceOf(failure)}
-        </Alert>
-      )}
       {pages?.length === 0 && (
         <p className="quiet small">
           A live page shows the characters and nothing else, see-through where nothing is drawn. Put
@@ -78,6 +73,11 @@ export function LivePages() {
           onRemove={() => remove.mutate(page.id)}
         />
       ))}
+      {failure && (
+        <Alert variant="danger" className="py-2 my-2">
+          {sentenceOf(failure)}
+        </Alert>
+      )}
       <NameForm
         label="Name of a new live page"
         placeholder="Over the game, full picture …"

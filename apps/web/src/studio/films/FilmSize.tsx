@@ -24,7 +24,7 @@ export function FilmSize() {
   return (
     <Form.Group className="mb-3">
       <Form.Label htmlFor="film-width">Size in pixels</Form.Label>
-      <div className="d-flex flex-wrap gap-2">
+      <div className="d-flex flex-wrap align-items-start gap-2">
         <InputGroup hasValidation className="film-size">
           <Form.Control
             id="film-width"
