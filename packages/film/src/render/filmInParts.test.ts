@@ -74,7 +74,7 @@ it.each([
       expect(Math.abs(time - one.times[at]!)).toBeLessThanOrEqual(off);
     });
     expect(other.pictures.length).toBe(one.pictures.length);
-    expect(likeness(one.pictures, other.pictures)).toBeGreaterThan(30);
+    expect(likeness(one.pictures, other.pictures)).toBeGreaterThan(40);
     const soundOf = (film: string) =>
       execFileSync('ffmpeg', [
         ...['-v', 'error', '-i', film, '-map', '0:a', '-ac', '1', '-f', 's16le', 'pipe:1'],
