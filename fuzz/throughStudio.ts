@@ -50,7 +50,12 @@ interface Ping {
 /** The studio is well in so many milliseconds. */
 const WELL_WITHIN = 100;
 
-const PATHS = { voice: '/media/voices', picture: '/media/pictures', artwork: '/artwork' };
+const PATHS = {
+  voice: '/media/voices',
+  picture: '/media/pictures',
+  artwork: '/artwork',
+  production: '/productions/file',
+};
 
 /** Sends changed files to a running studio until the time is over, and watches how it is. */
 export async function fuzzThroughStudio(

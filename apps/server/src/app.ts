@@ -24,6 +24,7 @@ import { MediaStore } from './media/store';
 import { uploadRoutes } from './media/uploads';
 import { posterRoutes } from './posters/routes';
 import { PosterStore } from './posters/store';
+import { productionFileRoutes } from './productions/routes';
 import { pronunciationRoutes } from './pronunciations/routes';
 import { pieceRoutes, recordingRoutes } from './recordings/routes';
 import { RecordingStore } from './recordings/store';
@@ -45,17 +46,18 @@ export interface Services extends FilmServices, LiveServices {
 export function createServices(databaseUrl: string): Services {
   const database = connect(databaseUrl);
   const media = new MediaStore(database);
+  const tracks = new TrackStore(database);
   const documents = new DocumentStore(database);
   const livePages = new LivePageStore(database);
   return {
     database,
     media,
-    intake: new MediaIntake(media),
+    intake: new MediaIntake(media, tracks),
     documents,
     bin: new DocumentBin(database),
     posters: new PosterStore(database, documents, media),
     recordings: new RecordingStore(database),
-    tracks: new TrackStore(database),
+    tracks,
     speller: spellWithEspeak,
     films: new FilmStore(database),
     livePages,
@@ -94,6 +96,7 @@ export function createApp(services: Services, webFolder: string): Express {
   });
   app.use('/api', mediaRoutes(services.media));
   app.use('/api', uploadRoutes(services.intake));
+  app.use('/api', productionFileRoutes(services));
   app.use('/api', characterRoutes(services.documents, services.media));
   app.use('/api', posterRoutes(services.posters));
   app.use('/api', trackRoutes(services.tracks));

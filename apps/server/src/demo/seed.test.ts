@@ -3,9 +3,10 @@ import { mixControls } from '@cruvo/core/controls';
 import { readDocument } from '@cruvo/core/document';
 import { drawingsIn } from '@cruvo/core/frame';
 import { chartOf, moodsOf } from '@cruvo/core/mouth';
-import { endOfTake, takesOf, type PassRecording } from '@cruvo/core/passes';
+import { endOfTake, readRecording, takesOf, type PassRecording } from '@cruvo/core/passes';
 import { compile, Player, type Program, type SceneMaterial } from '@cruvo/core/program';
 import { endOf, linesOf, speakerOf } from '@cruvo/core/scene';
+import { readTrack } from '@cruvo/core/speech';
 import { toFlicks } from '@cruvo/core/time';
 import { testStudio } from '../testing/studio';
 import { DEMO } from './ids';
@@ -27,7 +28,7 @@ beforeAll(async () => {
   program = compile({
     scene,
     characters: new Map([[DEMO.isbel, isbel]]),
-    tracks: new Map([[track, await tracks.read(track)]]),
+    tracks: new Map([[track, await tracks.readBytes(track).then(readTrack)]]),
   });
   player = new Player(program);
   framesShown = Array.from({ length: 24 * 16 }, (_, frame) => shownAt((frame + 0.5) / 24));
@@ -109,7 +110,7 @@ describe('the demo', () => {
     expect(lines[5]!.script).toBe('As far as the jetty. And it is getting shorter.');
     lines.slice(1).forEach(({ start }, at) => expect(start).toBeGreaterThan(endOf(lines[at]!)));
     for (const { track, script } of lines) {
-      const { words } = await studio.services.tracks.read(track!);
+      const { words } = await studio.services.tracks.readBytes(track!).then(readTrack);
       expect(words).toHaveLength(script.split(' ').length);
     }
     expect(dialogue.backdrop!.front).toEqual(['reeds in front']);
@@ -140,11 +141,11 @@ describe('the demo', () => {
     const track = scene.lines['bulletin']!.track!;
     const recordings = new Map<string, PassRecording>();
     for (const { recording } of Object.values(scene.takes)) {
-      recordings.set(recording, await tracks.readRecording(recording));
+      recordings.set(recording, await tracks.readBytes(recording).then(readRecording));
     }
     const material = {
       ...{ scene, recordings, characters: new Map([[DEMO.isbel, isbel]]) },
-      tracks: new Map([[track, await tracks.read(track)]]),
+      tracks: new Map([[track, await tracks.readBytes(track).then(readTrack)]]),
     };
     const valuesOf = (of: SceneMaterial) => {
       const made = compile(of, program);

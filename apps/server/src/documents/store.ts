@@ -1,8 +1,10 @@
 import {
+  asProduction,
   collide,
   differences,
   patched,
   readDocument,
+  type CarriedProduction,
   type DocumentBodies,
   type DocumentKind,
   type Patches,
@@ -147,6 +149,19 @@ export class DocumentStore {
         ...['id', 'kind', 'production', 'saved_at', 'name'].map((column) => `own.${column}`),
       );
     return rows.map(({ saved_at, ...row }) => ({ ...row, savedAt: saved_at }));
+  }
+
+  /** All that is in a production, in its order. */
+  async production(id: string): Promise<CarriedProduction> {
+    const rows = await this.database<Row>('documents as own')
+      .where('own.production', id)
+      .modify(thatIsThere)
+      .orderByRaw("own.kind <> 'production', own.position nulls last, own.created_at, own.id")
+      .select('own.*');
+    if (rows.length === 0) throw new Problem('not-found', 'This production is no longer there.');
+    return asProduction(
+      (rows as Row[]).map(fromRow),
+    );
   }
 
   /** Gives documents of a production an order among each other. */

@@ -3,13 +3,14 @@ import { object, string } from 'yup';
 import { Problem } from '@cruvo/core/problem';
 import { checkLength, filmSettingsSchema, USUAL_FILM } from '@cruvo/core/delivery';
 import { castOf } from '@cruvo/core/scene';
+import type { FilmMaterial } from '@cruvo/film/material';
 import { isKind, type DocumentStore } from '../documents/store';
 import { newIdOf } from '../http/idempotency';
 import { idFrom } from '../http/routes';
 import { sendMedia } from '../media/routes';
 import type { MediaStore } from '../media/store';
 import type { FilmEvents } from './events';
-import type { FilmMaterial, FilmStore } from './store';
+import type { FilmStore } from './store';
 
 const filmRequest = object({ scene: string().required().uuid(), settings: object().required() });
 

@@ -1,4 +1,3 @@
-import type { Character } from '@cruvo/core/character';
 import {
   filmParts,
   filmSettingsSchema,
@@ -7,20 +6,13 @@ import {
   type FilmStatus,
 } from '@cruvo/core/delivery';
 import { Problem } from '@cruvo/core/problem';
-import type { Scene } from '@cruvo/core/scene';
 import { readDocument } from '@cruvo/core/document';
+import type { FilmMaterial } from '@cruvo/film/material';
 import { OWNER, type Database } from '../database/connect';
 import { referencedHashes } from '../documents/references';
 import { FilmWork } from './work';
 
 export type Film = FilmRecord<Date>;
-
-/** What the film is made from, as it was when it was asked for. */
-export interface FilmMaterial {
-  readonly scene: Scene;
-  /** Characters by document id. */
-  readonly characters: Readonly<Record<string, Character>>;
-}
 
 /** The channel on which changes to films are announced; the payload is the film's id. */
 export const FILM_CHANNEL = 'films';
@@ -112,6 +104,7 @@ export class FilmStore {
     return rows.map(fromRow);
   }
 
+  /** What a film is made from, as it was when it was asked for. */
   async material(id: string): Promise<FilmMaterial> {
     const row = await this.database('films')
       .where({ id })

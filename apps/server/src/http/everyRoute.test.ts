@@ -22,6 +22,7 @@ const WITH_ID: readonly (readonly [method: string, path: (id: string) => string]
   ['POST', (id) => `/deleted/${id}/back`],
   ['POST', (id) => `/productions/${id}/documents`],
   ['GET', (id) => `/productions/${id}/films`],
+  ['GET', (id) => `/productions/${id}/file`],
   ['GET', (id) => `/documents/${id}`],
   ['PATCH', (id) => `/documents/${id}`],
   ['GET', (id) => `/documents/${id}/revisions`],

@@ -1,5 +1,5 @@
 import { createWriteStream } from 'node:fs';
-import { mkdir } from 'node:fs/promises';
+import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -9,11 +9,13 @@ import { LARGEST_ARTWORK } from '@cruvo/media/artwork';
 import {
   SandboxPool,
   SOURCE,
+  TRACK,
   type KeptFile,
   type Opened,
   type PoolOptions,
 } from '@cruvo/media/sandbox';
 import { inTempFolder } from '@cruvo/media/tools';
+import type { TrackStore } from '../tracks/store';
 import type { MediaStore } from './store';
 
 interface Limit {
@@ -22,6 +24,8 @@ interface Limit {
   /** What to say where a file is larger, after its name. */
   readonly sentence: string;
 }
+
+const LARGEST_PRODUCTION = 10_000_000_000;
 
 const LIMITS: Readonly<Record<keyof Opened, Limit>> = {
   voice: {
@@ -33,13 +37,20 @@ const LIMITS: Readonly<Record<keyof Opened, Limit>> = {
     bytes: LARGEST_ARTWORK,
     sentence: `Artwork can be up to ${LARGEST_ARTWORK / 1e9} GB.`,
   },
+  production: {
+    bytes: LARGEST_PRODUCTION,
+    sentence: `A production can be up to ${LARGEST_PRODUCTION / 1e9} GB.`,
+  },
 };
 
 /** Takes files in: each is opened in a sandbox, and what comes of it is stored only when all is well. */
 export class MediaIntake {
   private readonly sandboxes = new SandboxPool();
 
-  constructor(private readonly media: MediaStore) {}
+  constructor(
+    private readonly media: MediaStore,
+    private readonly tracks: TrackStore,
+  ) {}
 
   /** @throws Problem in one sentence; then nothing was stored */
   async take<Kind extends keyof Opened>(
@@ -72,7 +83,12 @@ export class MediaIntake {
 
   private async store(kept: readonly KeptFile[], pathOf: (file: string) => string): Promise<void> {
     for (const { file, type, hash } of kept) {
-      if ((await this.media.writeFile(pathOf(file), type)) !== hash) {
+      const path = pathOf(file);
+      const stored =
+        type === TRACK
+          ? await this.tracks.write(await readFile(path))
+          : await this.media.writeFile(path, type);
+      if (stored !== hash) {
         throw new Error('A file changed between being opened and being stored.');
       }
     }

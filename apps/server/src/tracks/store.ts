@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Problem } from '@cruvo/core/problem';
-import { isPassRecording, readRecording, type PassRecording } from '@cruvo/core/passes';
-import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
+import { isPassRecording, readRecording } from '@cruvo/core/passes';
+import { readTrack } from '@cruvo/core/speech';
 import { OWNER, type Database } from '../database/connect';
 
 /** What was heard in voices, and what was performed. A track never changes: its id is the SHA-256 of its bytes. */
@@ -33,13 +33,5 @@ export class TrackStore {
         'What was heard in this voice, or performed, is no longer there. Fit its mouths again, or take it out.',
       );
     return row.bytes;
-  }
-
-  async read(id: string): Promise<VoiceTrack> {
-    return readTrack(await this.readBytes(id));
-  }
-
-  async readRecording(id: string): Promise<PassRecording> {
-    return readRecording(await this.readBytes(id));
   }
 }

@@ -13,16 +13,12 @@ import {
   type FilmJob,
   type RenderedFilm,
 } from '@cruvo/film/render';
+import { voicesOf } from '@cruvo/film/material';
 import { smallPicture } from '@cruvo/film/images';
 import { inTempFolder } from '@cruvo/media/tools';
 import { isDatabaseAway } from '../database/errors';
 import type { FilmTask } from '../films/work';
-import {
-  voicesOf,
-  type FilmPreparer,
-  type PreparedFilm,
-  type PreparingServices,
-} from './preparedFilm';
+import type { FilmPreparer, PreparedFilm, PreparingServices } from './preparedFilm';
 
 /** How often a worker says how far it is and asks whether its work is still wanted, milliseconds. */
 const REPORT_EVERY_MS = 400;
@@ -89,7 +85,7 @@ async function render(
       const hash = await media.writeFile(job.output, 'application/octet-stream');
       return await films.work.finishPart(task, hash);
     }
-    const sounds = await voicesOf(services, program, folder);
+    const sounds = await voicesOf(program, preparer.content, folder);
     const done = await films.work.doneParts(task.film);
     const made =
       done.length > 0

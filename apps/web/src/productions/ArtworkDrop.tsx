@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { nameOfFile } from '@cruvo/core/scene';
-import { ArtworkProgress } from '../artwork/ArtworkProgress';
+import { IntakeProgress } from '../intake/IntakeProgress';
 import { useArtworkIntake } from '../artwork/useArtworkIntake';
 import { makeCharacter } from './makeCharacter';
 import { STARTERS } from './starters';
@@ -62,7 +62,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
             </span>
           </div>
         )}
-        <ArtworkProgress intake={intake} />
+        <IntakeProgress name="the artwork" intake={intake} />
       </div>
       {progress === null && (
         <div className="starters" role="group" aria-label="Or start with one of these">

@@ -1,7 +1,7 @@
 import type { LucideIcon } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
-import { UploadBar } from '../artwork/UploadBar';
+import { UploadBar } from '../intake/UploadBar';
 import { useDropzone } from 'react-dropzone';
 import type { Slot } from './useSlot';
 

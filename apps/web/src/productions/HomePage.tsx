@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { Plus, Search } from 'lucide-react';
+import { PackageOpen, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Form, InputGroup, Spinner } from 'react-bootstrap';
+import { Button, Form, InputGroup, Spinner } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
 import { listProductions } from '../api/documents';
+import { IntakeProgress } from '../intake/IntakeProgress';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { BinNotice } from './BinNotice';
@@ -12,6 +13,7 @@ import { DeletedList } from './DeletedList';
 import { findProductions, SORTINGS, type Sorting } from './findProductions';
 import { ProductionCard } from './ProductionCard';
 import { useBin } from './useBin';
+import { useProductionDrop } from './useProductionDrop';
 
 /** So many productions are found at a glance. */
 const AT_A_GLANCE = 3;
@@ -24,6 +26,7 @@ export function HomePage() {
     staleTime: 0,
   });
   const bin = useBin();
+  const { intake, getRootProps, getInputProps, isDragActive, open } = useProductionDrop();
   const [search, setSearch] = useState('');
   const [sorting, setSorting] = useState<Sorting>('saved');
   const found = useMemo(
@@ -33,7 +36,8 @@ export function HomePage() {
   return (
     <div className="page">
       <TopBar />
-      <main className="page-body">
+      <main {...getRootProps({ className: `page-body ${isDragActive ? 'over' : ''}` })}>
+        <input {...getInputProps({ 'aria-label': 'A production that was carried away' })} />
         {error && !data ? (
           <Notice title="The productions can’t be shown" onRetry={() => void refetch()}>
             {sentenceOf(error)}
@@ -71,11 +75,20 @@ export function HomePage() {
                   </Form.Select>
                 </>
               )}
-              <Link to="/new" className="btn btn-primary ms-auto">
+              <Button
+                variant="secondary"
+                className="ms-auto"
+                title="Bring in a production that was carried away as a file. It can also be dropped here."
+                onClick={open}
+              >
+                <PackageOpen size={18} aria-hidden /> Bring one in
+              </Button>
+              <Link to="/new" className="btn btn-primary">
                 <Plus size={18} aria-hidden /> New production
               </Link>
             </div>
             <BinNotice bin={bin} />
+            <IntakeProgress name="the production" intake={intake} />
             {isPending && <Spinner role="status" aria-label="Loading" />}
             {data?.length === 0 && (
               <p className="quiet">

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Plus } from 'lucide-react';
+import { PackageCheck, Plus } from 'lucide-react';
 import { Alert, Spinner } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sentenceOf } from '@cruvo/core/problem';
+import { nextName } from '@cruvo/core/records';
 import { emptyScene } from '@cruvo/core/scene';
 import {
   addDocument,
@@ -11,13 +12,13 @@ import {
   renameDocument,
   type ProductionSummary,
 } from '../api/documents';
+import { productionFileUrl } from '../api/productionFile';
 import { NameField } from '../shell/NameField';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { BinNotice } from './BinNotice';
 import { DeletedList } from './DeletedList';
 import { DocumentCard } from './DocumentCard';
-import { nextName } from './nextName';
 import { SceneCards } from './SceneCards';
 import { useBin } from './useBin';
 
@@ -109,7 +110,16 @@ function OpenProduction({ production }: { production: ProductionSummary }) {
             />
           </h1>
         }
-      />
+      >
+        <a
+          className="btn btn-sm btn-secondary"
+          href={productionFileUrl(id)}
+          download
+          title="All of this production as one file in open formats, to keep or to bring in elsewhere"
+        >
+          <PackageCheck size={16} aria-hidden /> Carry away
+        </a>
+      </TopBar>
       <main className="page-body">
         <div className="page-column">
           <BinNotice bin={bin} />

@@ -1,3 +1,4 @@
+export * from './carried';
 export * from './documents';
 export * from './patches';
 export * from './references';

@@ -1,2 +1,3 @@
+export * from './nextName';
 export * from './records';
 export * from './schemaByKind';

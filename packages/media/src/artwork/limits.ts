@@ -1,4 +1,5 @@
 import { Problem } from '@cruvo/core/problem';
+import type { ArchiveLimits } from '../archive';
 
 /** Largest file of artwork, bytes. */
 export const LARGEST_ARTWORK = 1_000_000_000;
@@ -11,8 +12,8 @@ export const LONGEST_PAGE = 30_000;
 const MOST_PIXELS = 120_000_000;
 /** Most pixels of all layers of a file together. */
 const MOST_PIXELS_IN_ALL = 2_000_000_000;
-/** Largest number of bytes that may come out of an archive. */
-export const LARGEST_UNPACKED = 1_500_000_000;
+/** Of archives of pictures. */
+export const ARCHIVE_LIMITS: ArchiveLimits = { files: 10_000, unpacked: 1_500_000_000 };
 
 /** @throws Problem for artwork with more layers than can be worked with */
 export function checkLayerCount(count: number, name: string): void {

@@ -3,7 +3,7 @@ import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import type { Drawing } from '@cruvo/core/character';
-import type { Archive } from './archive';
+import type { Archive } from '../archive';
 import { LayerPipeline, damagedLayer, decodedPixels, keepPixels } from './layerStore';
 import { PixelBudget, checkLayerCount, checkSide } from './limits';
 import { looksLikePixels, uprightSize, xmlText } from '../picture';

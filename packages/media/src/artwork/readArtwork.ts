@@ -2,8 +2,8 @@ import { open, readFile, stat } from 'node:fs/promises';
 import type { Artwork } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 import { looksLikeXml, xmlText } from '../picture';
-import { Archive } from './archive';
-import { LARGEST_ARTWORK, LARGEST_SVG } from './limits';
+import { Archive } from '../archive';
+import { ARCHIVE_LIMITS, LARGEST_ARTWORK, LARGEST_SVG } from './limits';
 import { PICTURE_ENDING, readLoosePictures, type LoosePicture } from './loosePictures';
 import { readOraArtwork } from './oraArtwork';
 import type { Reading } from './reading';
@@ -62,7 +62,7 @@ export function looksLikeZip(start: Buffer): boolean {
 }
 
 async function readZip({ path, name }: ArtworkFile, reading: Reading): Promise<Artwork> {
-  const archive = await Archive.open(path, name);
+  const archive = await Archive.open(path, name, ARCHIVE_LIMITS);
   try {
     if (archive.has('stack.xml')) return await readOraArtwork(archive, reading);
     const pictures = archive.paths

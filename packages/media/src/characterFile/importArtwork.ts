@@ -1,5 +1,6 @@
 import type { Artwork, Character } from '@cruvo/core/character';
-import { Archive } from '../artwork/archive';
+import { Archive } from '../archive';
+import { ARCHIVE_LIMITS } from '../artwork/limits';
 import { looksLikeZip, readArtwork, startOf, type ArtworkFile } from '../artwork/readArtwork';
 import type { Reading } from '../artwork/reading';
 import { CHARACTER_ENTRY } from './format';
@@ -19,7 +20,7 @@ export async function importArtwork(
 ): Promise<ImportedArtwork> {
   const [first] = files;
   if (first && files.length === 1 && looksLikeZip(await startOf(first))) {
-    const archive = await Archive.open(first.path, first.name);
+    const archive = await Archive.open(first.path, first.name, ARCHIVE_LIMITS);
     try {
       if (archive.has(CHARACTER_ENTRY)) {
         return { character: await readCharacterFile(archive, { ...reading, name: first.name }) };

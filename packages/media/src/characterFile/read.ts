@@ -3,7 +3,7 @@ import type { Character } from '@cruvo/core/character';
 import { isNestedDeeper, readDocument } from '@cruvo/core/document';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
-import type { Archive } from '../artwork/archive';
+import type { Archive } from '../archive';
 import { decodedPixels } from '../artwork/layerStore';
 import { PixelBudget } from '../artwork/limits';
 import type { Reading } from '../artwork/reading';

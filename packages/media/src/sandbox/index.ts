@@ -1,3 +1,3 @@
 export * from './sandboxPool';
 export type { KeptFile, Opened, OpenedKind } from './messages';
-export { SOURCE } from './messages';
+export { SOURCE, TRACK } from './messages';

@@ -6,7 +6,7 @@ export const MOST_MEMORY = 1_000_000_000;
 /** Processor time for one file in all, seconds. */
 const MOST_PROCESSOR_TIME = 600;
 /** The largest file that may come of one, bytes. */
-const LARGEST_OUTPUT = 1_000_000_000;
+const LARGEST_OUTPUT = 2_000_000_000;
 const MOST_OPEN_FILES = 256;
 /** Whoever is waiting for the studio comes first. */
 const NICENESS = 10;

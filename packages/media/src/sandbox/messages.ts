@@ -7,7 +7,13 @@ import {
   type Character,
   type Picture,
 } from '@cruvo/core/character';
-import { readDocument } from '@cruvo/core/document';
+import {
+  asProduction,
+  DOCUMENT_KINDS,
+  readDocument,
+  type CarriedProduction,
+  type DocumentKind,
+} from '@cruvo/core/document';
 import { PROBLEM_CODES, type ProblemCode } from '@cruvo/core/problem';
 import { voiceSchema, type Voice } from '@cruvo/core/scene';
 
@@ -17,9 +23,13 @@ export interface Opened {
   picture: Picture;
   /** Artwork to make a character of, or a character that was saved as a file. */
   artwork: { readonly artwork: Artwork } | { readonly character: Character };
+  /** A production that was carried away. */
+  production: { readonly documents: CarriedProduction };
 }
 
 export type OpenedKind = keyof Opened;
+
+const OPENED_KINDS: readonly OpenedKind[] = ['voice', 'picture', 'artwork', 'production'];
 
 /** A file to open, and where what comes of it goes. */
 export interface SandboxTask {
@@ -32,11 +42,14 @@ export interface SandboxTask {
 }
 
 export const taskSchema: Schema<SandboxTask> = object({
-  kind: string<OpenedKind>().required().oneOf(['voice', 'picture', 'artwork']),
+  kind: string<OpenedKind>().required().oneOf(OPENED_KINDS),
   path: string().required(),
   name: string().required(),
   folder: string().required(),
 });
+
+/** The type of what was heard in a voice, or performed. */
+export const TRACK = 'application/vnd.cruvo.track';
 
 /** The file itself, among what is to be stored. */
 export const SOURCE = 'source';
@@ -48,7 +61,7 @@ const keptFileSchema = object({
     .matches(/^(source|\d{1,6})$/),
   type: string()
     .required()
-    .oneOf(['image/png', 'image/svg+xml', 'audio/wav', 'application/octet-stream']),
+    .oneOf(['image/png', 'image/svg+xml', 'audio/wav', 'application/octet-stream', TRACK]),
   hash: hashSchema(),
 });
 
@@ -81,11 +94,28 @@ export const reportSchema = lazy((value: object): Schema => {
   return 'problem' in value ? problemSchema : doneSchema;
 }) as unknown as Schema<SandboxReport>;
 
-/** Checks what came of a file. @throws ValidationError, or Problem for a character */
+const carriedSchema = object({
+  documents: array(
+    object({
+      id: string().required().uuid(),
+      kind: string<DocumentKind>().required().oneOf(DOCUMENT_KINDS),
+      body: object().required(),
+    }),
+  ).required(),
+});
+
+/** Checks what came of a file. @throws ValidationError, or Problem for documents */
 export function checkOpened<Kind extends OpenedKind>(kind: Kind, opened: unknown): Opened[Kind] {
   const strict = { strict: true };
   if (kind === 'voice') return voiceSchema.validateSync(opened, strict) as Opened[Kind];
   if (kind === 'picture') return pictureSchema.validateSync(opened, strict) as Opened[Kind];
+  if (kind === 'production') {
+    const { documents } = carriedSchema.validateSync(opened, strict);
+    const read = documents.map(({ id, kind: own, body }) => {
+      return { id, kind: own, body: readDocument(own, body) };
+    });
+    return { documents: asProduction(read) } as Opened[Kind];
+  }
   const { artwork, character } = opened as { artwork?: unknown; character?: unknown };
   return (
     character === undefined

@@ -3,12 +3,14 @@ import { createReadStream } from 'node:fs';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { referencesOfAll } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
 // Nothing else of these modules: a sandbox is to be ready soon.
 import { importArtwork } from '../characterFile/importArtwork';
 import { workingPicture } from '../picture/workingPicture';
+import { ProductionFile } from '../productionFile/read';
 import { writeWorkingVoice } from '../voice/workingVoice';
-import { SOURCE, type KeptFile, type Opened, type SandboxTask } from './messages';
+import { SOURCE, TRACK, type KeptFile, type Opened, type SandboxTask } from './messages';
 
 /** The most that may come of one file, bytes. */
 const MOST_KEPT = 1_500_000_000;
@@ -67,6 +69,30 @@ const OPENERS: {
 
   artwork: ({ path, name }, kept, report) =>
     importArtwork([{ path, name }], { keep: (bytes, type) => kept.add(bytes, type), report }),
+
+  production: async ({ path, name, folder }, kept, report) => {
+    const file = await ProductionFile.open(path, name);
+    try {
+      const { media, tracks } = referencesOfAll(file.production);
+      let done = 0;
+      const next = () => report(++done / (media.size + tracks.size));
+      for (const [hash, type] of media) {
+        const copy = kept.nextName();
+        await file.copyMedia(hash, join(folder, copy));
+        await kept.addFile(copy, (type ?? ANY_FILE) as KeptFile['type']);
+        next();
+      }
+      for (const hash of tracks) {
+        const copy = kept.nextName();
+        await writeFile(join(folder, copy), await file.track(hash));
+        await kept.addFile(copy, TRACK);
+        next();
+      }
+      return { documents: file.production };
+    } finally {
+      file.close();
+    }
+  },
 };
 
 /** The files that come of a task, named by numbers. */

@@ -14,7 +14,7 @@ import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredEyes } from '../measureEyes';
 import { characterFrom } from '../characterFrom';
 import { loadImages, tracerFor, type BrowserImages } from '../../studio/stage/browserImages';
-import { ArtworkProgress } from '../../artwork/ArtworkProgress';
+import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';
 import { lookOf } from './pictureLikeness';
@@ -114,7 +114,7 @@ export function NewerArtworkDialog({
               you see what changes before it does.
             </p>
             {intake.progress === null && <Button onClick={open}>Choose files</Button>}
-            <ArtworkProgress intake={intake} />
+            <IntakeProgress name="the artwork" intake={intake} />
           </section>
         )}
       </Modal.Body>

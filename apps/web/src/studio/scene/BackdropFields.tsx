@@ -11,7 +11,7 @@ import {
   type Backdrop,
   type BackdropFit,
 } from '@cruvo/core/scene';
-import { ArtworkProgress } from '../../artwork/ArtworkProgress';
+import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { IconButton } from '../../shell/IconButton';
 import { Segments } from '../../shell/Segments';
@@ -86,7 +86,7 @@ export function BackdropFields() {
           </>
         )
       )}
-      <ArtworkProgress intake={intake} />
+      <IntakeProgress name="the artwork" intake={intake} />
       {notes.length > 0 && (
         <Alert variant="warning" className="small mt-2" dismissible onClose={() => setNotes([])}>
           Some of it looks different:

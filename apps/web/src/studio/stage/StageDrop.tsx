@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { ArtworkProgress } from '../../artwork/ArtworkProgress';
+import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useScene } from '../SceneContext';
 import { EmptyStage } from './EmptyStage';
 import { useNewMember } from './useNewMember';
@@ -23,7 +23,7 @@ export function StageDrop({ children }: { children: ReactNode }) {
       {isDragActive && <p className="drop-hint">Drop it: it comes in as a character</p>}
       {says && (
         <div className="stage-intake">
-          <ArtworkProgress intake={intake} />
+          <IntakeProgress name="the artwork" intake={intake} />
           {failure && (
             <p className="text-danger-emphasis mb-0" role="alert">
               {failure}

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { Dropdown, Spinner } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
 import { listProductions } from '../../api/documents';
-import { UploadBar } from '../../artwork/UploadBar';
+import { UploadBar } from '../../intake/UploadBar';
 import { STARTERS } from '../../productions/starters';
 import { useOpenScene } from '../SceneContext';
 import { useNewMember } from '../stage/useNewMember';

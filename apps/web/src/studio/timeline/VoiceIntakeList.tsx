@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { UploadBar } from '../../artwork/UploadBar';
+import { UploadBar } from '../../intake/UploadBar';
 import { IconButton } from '../../shell/IconButton';
 import type { VoiceIntake } from './useVoiceIntake';
 

@@ -2,7 +2,7 @@ import { Alert, Button, ProgressBar } from 'react-bootstrap';
 import { chartOf, setByHand } from '@cruvo/core/mouth';
 import { speakerOf, voiceTime, withLines, type Line, type LostCorrection } from '@cruvo/core/scene';
 import { frameAt, frameStart, toFlicks, toSeconds } from '@cruvo/core/time';
-import { UploadBar } from '../../artwork/UploadBar';
+import { UploadBar } from '../../intake/UploadBar';
 import { useOpenScene, useProgram } from '../SceneContext';
 import type { Replacing } from './useReplacing';
 

@@ -1,10 +1,11 @@
+import { createWriteStream } from 'node:fs';
 import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { toSeconds } from '@cruvo/core/time';
+import { ZipWriter } from '@cruvo/media/archive';
 import { pictureFiles } from '../encodings';
 import { FilmPictures } from '../filmPictures';
 import { writeWav } from '../wavFile';
-import { ZipWriter } from '../zipFile';
 import { encode } from './encode';
 import type { Outlet } from './outlet';
 
@@ -23,7 +24,7 @@ export const pictures =
       join(job.folder, `%d.${format}`),
       (_, index) => void (index < pictures.count && begins.push(index)),
     );
-    const zip = new ZipWriter(job.partial);
+    const zip = new ZipWriter(createWriteStream(job.partial));
     const digits = String(pictures.count - 1).length;
     const nameOf = (index: number) => `${stem}_${String(index).padStart(digits, '0')}.${format}`;
     for (let index = 0, shown = 0; index < pictures.count; index++) {

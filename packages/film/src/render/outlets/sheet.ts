@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
 import { open, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LARGEST_PAGE, sheetLayout } from '@cruvo/core/delivery';
@@ -6,10 +7,10 @@ import { unionOf, type Box } from '@cruvo/core/geometry';
 import { Problem } from '@cruvo/core/problem';
 import { frameMiddle } from '@cruvo/core/time';
 import { spokenMouths } from '@cruvo/core/timing';
+import { ZipWriter } from '@cruvo/media/archive';
 import { FilmPictures } from '../filmPictures';
 import { writePictures } from '../writePictures';
 import { writePng } from '../pngFile';
-import { ZipWriter } from '../zipFile';
 import type { Outlet } from './outlet';
 
 /** More pages than these are not made: they would not be loaded either. */
@@ -32,7 +33,7 @@ export const sheet: Outlet = async (job) => {
     const cell = unionOf(seen) ?? { x: 0, y: 0, width: 1, height: 1 };
     const { pages, places } = sheetLayout(sprites.length, cell);
     if (pages.length > MOST_PAGES) throw tooMany(sprites.length, pages.length);
-    const zip = new ZipWriter(job.partial);
+    const zip = new ZipWriter(createWriteStream(job.partial));
     const names = pages.map((_, page) => `${stem}_${page + 1}.png`);
     for (const [page, size] of pages.entries()) {
       const pixels = Buffer.alloc(4 * size.width * size.height);

@@ -1,9 +1,10 @@
+import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { toSeconds } from '@cruvo/core/time';
 import { fileName, stretchOf } from '@cruvo/core/delivery';
+import { ZipWriter } from '@cruvo/media/archive';
 import { mixedSound, type FilmSound } from '../soundMix';
 import { writeWav } from '../wavFile';
-import { ZipWriter } from '../zipFile';
 import type { Outlet, OutletJob } from './outlet';
 
 /** The mix of all voices. */
@@ -16,7 +17,7 @@ export const mix: Outlet = async (job) => {
 export const stems: Outlet = async (job) => {
   const { from, to } = between(job);
   const heard = job.sounds.filter((one) => one.start < to && one.start + one.duration > from);
-  const zip = new ZipWriter(job.partial);
+  const zip = new ZipWriter(createWriteStream(job.partial));
   for (const [at, sound] of heard.entries()) {
     job.onProgress?.(at, heard.length);
     const path = join(job.folder, `${at}.wav`);

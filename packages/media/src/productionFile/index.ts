@@ -1,0 +1,3 @@
+export * from './content';
+export * from './read';
+export * from './write';
