@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { characterFromArtwork } from '@cruvo/core/character';
 import { readArtwork } from '@cruvo/media/artwork';
 import { characterOra } from '@cruvo/media/characterFile';
-import { portraitOf } from '../../apps/server/src/characters/portrait';
+import { portraitOf } from '@cruvo/film/characterOut';
 
 /** Pixels for a unit of the template: fine enough to paint on. */
 const SCALE = 2;

@@ -159,9 +159,7 @@ export class DocumentStore {
       .orderByRaw("own.kind <> 'production', own.position nulls last, own.created_at, own.id")
       .select('own.*');
     if (rows.length === 0) throw new Problem('not-found', 'This production is no longer there.');
-    return asProduction(
-      (rows as Row[]).map(fromRow),
-    );
+    return asProduction((rows as Row[]).map(fromRow));
   }
 
   /** Gives documents of a production an order among each other. */

@@ -1,11 +1,12 @@
 import { type Character, characterFromArtwork } from '@cruvo/core/character';
 import type { Sent } from '../api/artwork';
-import { loadImages } from '../studio/stage/browserImages';
-import { withMeasuredEyes } from './measureEyes';
+import { browserPainter, loadImages } from '../studio/stage/browserImages';
+import { withMeasuredEyes } from '@cruvo/painter/paint';
 
 /** The character that artwork makes, its eyes measured on the drawings; a saved one as it was. */
 export async function characterFrom(name: string, sent: Sent): Promise<Character> {
   if (sent.kind === 'character') return sent.character;
   const assembled = characterFromArtwork(name, sent.artwork);
-  return withMeasuredEyes(assembled, await loadImages(Object.values(assembled.drawings)));
+  const images = await loadImages(Object.values(assembled.drawings));
+  return withMeasuredEyes(browserPainter, images, assembled);
 }

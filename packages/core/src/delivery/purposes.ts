@@ -1,3 +1,4 @@
+import type { Scene } from '../scene';
 import type { FilmFormatName } from './filmFormats';
 import { USUAL_FILM, type FilmSettings } from './filmSettings';
 
@@ -69,6 +70,24 @@ export const PURPOSES = {
 export type PurposeName = keyof typeof PURPOSES;
 
 export const PURPOSE_NAMES = Object.keys(PURPOSES) as PurposeName[];
+
+/** The shorter side of a film where nothing else is said, pixels. */
+const USUAL_SIDE = 720;
+
+/** A film of the stage's shape as it usually is, its sides even numbers. */
+export function filmOfStage({ stage, frameRate }: Pick<Scene, 'stage' | 'frameRate'>): Pick<
+  FilmSettings,
+  'width' | 'height' | 'frameRate'
+> & {
+  readonly background: string;
+} {
+  const factor = USUAL_SIDE / Math.min(stage.width, stage.height);
+  const even = (side: number) => 2 * Math.round((side * factor) / 2);
+  return {
+    ...{ width: even(stage.width), height: even(stage.height), frameRate },
+    background: stage.background ?? '#ffffff',
+  };
+}
 
 /** How a film for a purpose is made. @param stage its size, rate and background where nothing is see-through */
 export function settingsFor(

@@ -111,6 +111,14 @@ export class ProductionFile implements KeptContent {
   private byHash: ReadonlyMap<string, string> | null = null;
 }
 
+/** Whether a file is a production that was carried away, as far as its list of contents tells. */
+export async function isProduction(path: string): Promise<boolean> {
+  const archive = await Archive.open(path, path, PRODUCTION_LIMITS).catch(() => null);
+  if (!archive) return false;
+  archive.close();
+  return archive.has(PRODUCTION_ENTRY);
+}
+
 async function productionIn(archive: Archive, name: string): Promise<CarriedProduction> {
   const parsed = async (entry: string): Promise<unknown> => {
     const bytes = await archive.read(entry, LARGEST_DOCUMENT);

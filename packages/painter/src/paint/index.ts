@@ -1,5 +1,6 @@
 export * from './drawOnCanvas';
 export * from './images';
+export * from './measureEyes';
 export * from './painter';
 export * from './retainedPainter';
 export * from './traceParts';

@@ -11,9 +11,14 @@ import {
   withOutlinesTraced,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
-import { withMeasuredEyes } from '../measureEyes';
+import { withMeasuredEyes } from '@cruvo/painter/paint';
 import { characterFrom } from '../characterFrom';
-import { loadImages, tracerFor, type BrowserImages } from '../../studio/stage/browserImages';
+import {
+  browserPainter,
+  loadImages,
+  tracerFor,
+  type BrowserImages,
+} from '../../studio/stage/browserImages';
 import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';
@@ -82,7 +87,11 @@ export function NewerArtworkDialog({
         change === 'redrawn' ? part.id : [],
       );
       const trace = tracerFor(new Map([...images, ...newer.images]))(after);
-      return withMeasuredEyes(withOutlinesTraced(after, new Set(redrawn), trace), newer.images);
+      return withMeasuredEyes(
+        browserPainter,
+        newer.images,
+        withOutlinesTraced(after, new Set(redrawn), trace),
+      );
     });
     onClose();
   };

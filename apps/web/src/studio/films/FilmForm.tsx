@@ -5,6 +5,7 @@ import { Alert, Button, Form, Modal } from 'react-bootstrap';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import {
   checkLength,
+  filmOfStage,
   filmSettingsSchema,
   formatOf,
   hasPictures,
@@ -14,7 +15,6 @@ import {
   type PurposeName,
 } from '@cruvo/core/delivery';
 import { Problem, sentenceOf } from '@cruvo/core/problem';
-import type { StageSettings } from '@cruvo/core/scene';
 import { orderFilm } from '../../api/films';
 import { changesSaved } from '../../saving/changesSaved';
 import { useOpenScene, useProgram } from '../SceneContext';
@@ -23,24 +23,15 @@ import { EACH, FilmPart } from './FilmPart';
 import { FilmSize } from './FilmSize';
 import { PurposePicker } from './PurposePicker';
 
-const WHITE = '#ffffff';
-
-/** A film of the stage's shape whose shorter side is 720 pixels, in even numbers. */
-function filmSize({ width, height }: Pick<StageSettings, 'width' | 'height'>) {
-  const factor = 720 / Math.min(width, height);
-  const even = (side: number) => 2 * Math.round((side * factor) / 2);
-  return { width: even(width), height: even(height) };
-}
-
 /** Asks how a film should be made, and orders it. */
 export function FilmForm({ onClose, onOrdered }: { onClose: () => void; onOrdered: () => void }) {
   const { id, saver } = useOpenScene();
   const program = useProgram();
   const queries = useQueryClient();
-  const { stage, frameRate, length } = program.scene;
+  const { length } = program.scene;
   const [failure, setFailure] = useState<string | null>(null);
   const [purpose, setPurpose] = useState<PurposeName>('share');
-  const usual = { ...filmSize(stage), frameRate, background: stage.background ?? WHITE };
+  const usual = filmOfStage(program.scene);
   const form = useForm<FilmSettings>({
     defaultValues: settingsFor('share', usual),
     resolver: yupResolver(filmSettingsSchema as never) as never,

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename, isAbsolute } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -13,7 +12,7 @@ import { type Sound, VISEME_NAMES, languageSchema } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
 import { run } from '@cruvo/media/tools';
 import { hearAsLive, hearRecording } from '@cruvo/media/voice';
-import { readScriptFile } from './scriptFile';
+import { readScriptFile, scriptBeside } from '../material/scriptFile';
 
 interface SyncOptions {
   readonly script?: string;
@@ -24,7 +23,7 @@ interface SyncOptions {
   readonly json?: boolean;
 }
 
-const CRUVO = fileURLToPath(new URL('../../../bin/cruvo', import.meta.url));
+const CRUVO = fileURLToPath(new URL('../../../../bin/cruvo', import.meta.url));
 
 const optionsSchema = object({
   language: languageSchema(),
@@ -159,8 +158,8 @@ async function syncMany(files: readonly string[], options: SyncOptions): Promise
 }
 
 async function syncApart(file: string, options: SyncOptions) {
-  const beside =
-    options.script ?? (options.text === undefined ? await scriptBeside(file, options) : null);
+  const named = options.script ?? ((options.text ?? options.live) ? undefined : null);
+  const beside = named === null ? await scriptBeside(file) : named;
   const args = ['sync', file, '--language', options.language, '--channel', options.channel];
   if (options.live) args.push('--live');
   if (options.json) args.push('--json');
@@ -171,18 +170,6 @@ async function syncApart(file: string, options: SyncOptions) {
   } catch (error) {
     return { code: 1, stdout: '', stderr: sentenceOf(error) };
   }
-}
-
-/** hello.txt for hello.wav, if it is there. */
-async function scriptBeside(file: string, { live }: SyncOptions): Promise<string | null> {
-  if (live) return null;
-  const script = file.replace(/\.[^./\\]+$/, '.txt');
-  return script === file
-    ? null
-    : readFile(script).then(
-        () => script,
-        () => null,
-      );
 }
 
 const sentence = (stderr: string) => stderr.trim().replace(/^cruvo: /, '');

@@ -1,4 +1,5 @@
-import { readFile } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
+import { extname } from 'node:path';
 import { Problem } from '@cruvo/core/problem';
 import { LONGEST_SCRIPT, type PreparedScript } from '@cruvo/core/speech';
 import { prepareScriptHere } from '@cruvo/media/speech';
@@ -15,13 +16,24 @@ export async function readScriptFile(
   path: string | undefined,
   language: string,
 ): Promise<PreparedScript | null> {
-  if (path === undefined) return null;
+  return path === undefined ? null : prepareScriptHere(await readScriptText(path), language);
+}
+
+/** @throws Problem where a script can't be read, or is no text */
+export async function readScriptText(path: string): Promise<string> {
   const bytes = await readFile(path).catch(() => {
     throw new Problem('not-found', `The script “${path}” can’t be read.`);
   });
   if (bytes.length > BYTES_PER_CHARACTER * LONGEST_SCRIPT)
     throw new Problem('too-large', `The script “${path}” is too long to be one.`);
-  return prepareScriptHere(textOf(bytes, path), language);
+  return textOf(bytes, path);
+}
+
+/** hello.txt for hello.wav, if it is there. */
+export async function scriptBeside(voice: string): Promise<string | undefined> {
+  const script = `${voice.slice(0, voice.length - extname(voice).length)}.txt`;
+  const found = script === voice ? null : await stat(script).catch(() => null);
+  return found?.isFile() ? script : undefined;
 }
 
 function textOf(bytes: Uint8Array, path: string): string {

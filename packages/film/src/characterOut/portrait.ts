@@ -1,7 +1,7 @@
 import { type Character, itemsOf, poseAtRest } from '@cruvo/core/character';
 import { IDENTITY, type Matrix, scaling } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
-import { canvasOf, loadImages, nodePainter } from '@cruvo/film/images';
+import { canvasOf, loadImages, nodePainter } from '../images';
 
 /**
  * A character as a PNG, see-through around it.

@@ -1,37 +1,46 @@
-import { access, constants, stat } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { dirname, extname, resolve } from 'node:path';
 import { SingleBar } from 'cli-progress';
 import { Command } from 'commander';
-import { ValidationError } from 'yup';
-import { voiceFindings } from '@cruvo/core/audio';
+import type { Picture } from '@cruvo/core/character';
 import { DEFAULT_FIT, type FitMethod, type FitSettings } from '@cruvo/core/mouth';
 import { Problem } from '@cruvo/core/problem';
 import {
   FILM_FORMAT_NAMES,
   FILM_FORMATS,
-  filmSettingsSchema,
   formatOf,
   USUAL_FILM,
   type FilmFormatName,
   type FilmSettings,
 } from '@cruvo/core/delivery';
-import { FRAME_RATE_NAMES } from '@cruvo/core/time';
-import { renderFilm } from '@cruvo/film/render';
+import { renderFilm, type FilmJob } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { inTempFolder } from '@cruvo/media/tools';
-import { analyseWorkingVoice } from '@cruvo/media/voice';
-import { openFiles } from './openFiles';
-import { readScriptFile } from './scriptFile';
+import {
+  filmSettings,
+  formatNamed,
+  FORMATS_HELP,
+  withFilmOptions,
+  type FilmOptions,
+} from '../films/filmOptions';
+import { interruptible } from '../items/interruptible';
+import { checkFile, checkFolder } from '../material/files';
+import { FileOpener } from '../material/fileOpener';
+import { hearVoice } from '../material/hearVoice';
+import { readScriptFile } from '../material/scriptFile';
 
-interface RenderOptions {
+/** What a film is like where nothing else is said. */
+const USUAL: FilmSettings = {
+  ...USUAL_FILM,
+  ...{ width: 1280, height: 720, frameRate: '24', background: '#f4e9d8' },
+};
+
+interface RenderOptions extends FilmOptions {
   readonly closed: string;
   readonly open: string;
   readonly voice: string;
   readonly out: string;
   readonly format?: string;
-  readonly size: string;
-  readonly fps: string;
-  readonly background: string;
   readonly script?: string;
   readonly language: string;
   readonly follow: string;
@@ -47,11 +56,11 @@ Example:
 
 Pictures may be PNG, JPEG, WebP or SVG; voices WAV, MP3, FLAC, Ogg or M4A, up to 60 minutes.
 Nothing is written until it is whole. What it is goes by the name of the file, or by --format:
-${FILM_FORMAT_NAMES.map((name) => `  ${name.padEnd(8)} .${FILM_FORMATS[name].extension.padEnd(5)} ${FILM_FORMATS[name].name}: ${FILM_FORMATS[name].coding}`).join('\n')}
+${FORMATS_HELP}
 `;
 
 export function renderCommand(): Command {
-  return new Command('render')
+  const command = new Command('render')
     .description('Make a film from two drawings, mouth closed and mouth open, and a voice.')
     .requiredOption('--closed <picture>', 'the drawing with its mouth closed')
     .requiredOption('--open <picture>', 'the drawing with its mouth open')
@@ -60,10 +69,8 @@ export function renderCommand(): Command {
     .option('--format <name>', 'what it is, where its name could mean several things')
     .option('--script <file>', 'a text file with what is said: the mouth is then more exact')
     .option('--language <code>', 'what is spoken: en, es, fr, it, de, pl, …', 'en')
-    .option('--follow <what>', `what the mouth follows: ${FOLLOWED.join(' or ')}`, 'sounds')
-    .option('--size <size>', 'width x height in pixels', '1280x720')
-    .option('--fps <rate>', `frames a second: ${FRAME_RATE_NAMES.join(', ')}`, '24')
-    .option('--background <colour>', 'colour behind the drawing, or none: see-through', '#f4e9d8')
+    .option('--follow <what>', `what the mouth follows: ${FOLLOWED.join(' or ')}`, 'sounds');
+  return withFilmOptions(command, '1280x720, 24, #f4e9d8')
     .option('--quiet', 'print nothing but errors')
     .addHelpText('after', EXAMPLE)
     .action(render);
@@ -74,14 +81,9 @@ async function render(options: RenderOptions): Promise<void> {
   checkName(options.out, settings);
   const fit = fitFrom(options);
   await checkPaths(options);
-  const stop = new AbortController();
-  const interrupt = () => stop.abort();
-  process.once('SIGINT', interrupt).once('SIGTERM', interrupt);
-  try {
-    await inTempFolder((folder) => makeFilm(options, settings, fit, folder, stop.signal));
-  } finally {
-    process.off('SIGINT', interrupt).off('SIGTERM', interrupt);
-  }
+  await interruptible((signal) =>
+    inTempFolder((folder) => makeFilm(options, settings, fit, folder, signal)),
+  );
 }
 
 async function makeFilm(
@@ -91,20 +93,37 @@ async function makeFilm(
   folder: string,
   signal: AbortSignal,
 ): Promise<void> {
-  const files = await openFiles(options, folder, signal);
-  const script = await readScriptFile(options.script, options.language);
-  const track = await analyseWorkingVoice(files.voicePath, {
-    script,
-    channel: 'both',
-  });
-  const findings = track.quality ? voiceFindings(track.quality) : [];
-  const silent = findings.find(({ kind }) => kind === 'silent' || kind === 'voiceless');
-  for (const notice of [script?.notice, silent?.sentence]) {
-    if (notice && !options.quiet) process.stderr.write(`cruvo: ${notice}\n`);
+  const opener = new FileOpener(folder, signal);
+  try {
+    const closed = await opener.picture(options.closed);
+    const open = await opener.picture(options.open);
+    const voice = await opener.voice(options.voice);
+    const script = await readScriptFile(options.script, options.language);
+    const voicePath = opener.pathOf(voice.working);
+    const { track, notes } = await hearVoice(voicePath, script);
+    for (const note of notes) if (!options.quiet) process.stderr.write(`cruvo: ${note}\n`);
+    const drawing = async ({ media, width, height }: Picture) => {
+      return { width, height, png: await readFile(opener.pathOf(media)) };
+    };
+    const film = await filmOfTwoDrawings({
+      ...{ closed: await drawing(closed), open: await drawing(open) },
+      ...{ voice, voicePath, track, fit },
+    });
+    await writeFilm(film, options, settings, signal);
+  } finally {
+    opener.close();
   }
+}
+
+async function writeFilm(
+  film: Pick<FilmJob, 'program' | 'images' | 'sounds'>,
+  options: RenderOptions,
+  settings: FilmSettings,
+  signal: AbortSignal,
+): Promise<void> {
   const bar = progressBar(options.quiet);
   const made = await renderFilm({
-    ...(await filmOfTwoDrawings({ ...files, track, fit })),
+    ...film,
     settings,
     output: resolve(options.out),
     onProgress: (done, total) => bar?.(done, total),
@@ -115,23 +134,10 @@ async function makeFilm(
   for (const { path } of made.files.slice(1)) process.stderr.write(`cruvo: also wrote ${path}\n`);
 }
 
-function settingsFrom({ size, fps, background, out, format }: RenderOptions): FilmSettings {
-  const match = /^(\d+)x(\d+)$/i.exec(size);
-  if (!match)
-    throw new Problem('bad-input', `The size “${size}” is not understood. Write it as 1280x720.`);
-  try {
-    return filmSettingsSchema.validateSync({
-      ...USUAL_FILM,
-      format: format ?? formatByName(out),
-      width: Number(match[1]),
-      height: Number(match[2]),
-      frameRate: fps,
-      background: background === 'none' ? null : background,
-    });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    throw new Problem('bad-input', `${capitalised(error.message)}.`);
-  }
+function settingsFrom(options: RenderOptions): FilmSettings {
+  const format =
+    options.format === undefined ? formatByName(options.out) : formatNamed(options.format);
+  return filmSettings(options, { ...USUAL, format });
 }
 
 function fitFrom({ follow }: RenderOptions): FitSettings {
@@ -163,23 +169,9 @@ function checkName(out: string, settings: FilmSettings): void {
   throw new Problem('bad-input', `${name} needs a name that ends in .${extension}, not “${out}”.`);
 }
 
-function capitalised(sentence: string): string {
-  return sentence.charAt(0).toUpperCase() + sentence.slice(1);
-}
-
 async function checkPaths({ closed, open, voice, out }: RenderOptions): Promise<void> {
-  for (const path of [closed, open, voice]) {
-    const found = await stat(path).catch(() => null);
-    if (!found) throw new Problem('not-found', `There is no file “${path}”.`);
-    if (!found.isFile()) throw new Problem('bad-input', `“${path}” is not a file.`);
-  }
-  const folder = dirname(resolve(out));
-  await access(folder, constants.W_OK).catch(() => {
-    throw new Problem(
-      'not-found',
-      `The film can’t be written: there is no writable folder “${folder}”.`,
-    );
-  });
+  for (const path of [closed, open, voice]) await checkFile(path);
+  await checkFolder(dirname(resolve(out)));
 }
 
 /** A progress bar on a terminal; nothing where the output goes to a file. */

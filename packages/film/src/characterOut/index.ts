@@ -1,0 +1,2 @@
+export * from './characterOut';
+export * from './portrait';
