@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -81,5 +82,37 @@ describe('the command line on a studio', () => {
     );
     const bad = ['import', join(folder, 'bad.svg'), '--production', 'Test'];
     await expect(here(...bad)).rejects.toThrow(/“bad\.svg”/);
+  });
+  it('is started, with a production brought in once', async () => {
+    const file = join(folder, 'Test.production.zip');
+    const start = async () => {
+      const args = ['serve', file, '--database', studio.databaseUrl, '--port', '0'];
+      const child = spawn(CRUVO, [...args, '--workers', '0'], {
+        stdio: ['ignore', 'pipe', 'ignore'],
+      });
+      const [said] = (await once(child.stdout, 'data')) as [Buffer];
+      const address = /http:\S+/.exec(said.toString())![0];
+      const answers = await Promise.all(
+        ['/api/health', '/'].map(async (path) => (await fetch(`${address}${path}`)).status),
+      );
+      child.kill('SIGTERM');
+      const [code] = (await once(child, 'close')) as [number];
+      return { answers, code };
+    };
+    const listed = await studio.services.documents.list({ kind: 'production' });
+    await studio.services.bin.put(listed.find(({ name }) => name === 'Test')!.id);
+    expect(await start()).toEqual({ answers: [200, 200], code: 0 });
+    const names = await productions();
+    expect(names).toContain('Test');
+    await start();
+    expect(await productions()).toEqual(names);
+  });
+  it.each<[string, string[], RegExp]>([
+    ['a port that is none', ['--port', '70000'], /--port must be a number up to 65535/],
+    ['a database that is not there', ['--database', 'postgres://127.0.0.1:1/x'], /can’t start/],
+    ['a production that is none', [join(folder, 'no.zip')], /There is no file/],
+  ])('is not started with %s', async (_, args, sentence) => {
+    const started = cruvoProgram().parseAsync(['serve', ...args], { from: 'user' });
+    await expect(started).rejects.toThrow(sentence);
   });
 });
