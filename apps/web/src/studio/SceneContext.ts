@@ -13,6 +13,7 @@ import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
 import type { BrowserImages } from './stage/browserImages';
+import type { AnalysedVoice } from '../workers/analyseVoice';
 
 /** What the parts of the studio share about the open scene, but for the program: it hardly ever changes. */
 export interface OpenScene {
@@ -25,6 +26,8 @@ export interface OpenScene {
   readonly performing: Performing;
   /** Keeps passes while they are recorded. */
   readonly passSafe: PassSafe;
+  /** Takes over what was heard in a voice, before the server has it. */
+  readonly keepHeard: (voice: AnalysedVoice) => void;
   /** Takes over what a pass recorded, before the server has it. */
   readonly keepRecording: (id: string, recording: PassRecording) => void;
   readonly characters: ReadonlyMap<string, Character>;

@@ -102,24 +102,30 @@ export function Studio({ document, production, unsaved }: StudioProps) {
   const [keying] = useState(() => new MouthKeying(store, transport, material.program));
   useEffect(() => keying.update(material.program), [keying, material.program]);
 
-  const takeAnalysis = useCallback(
-    (line: string, voice: AnalysedVoice, unasked: boolean) => {
+  const keepHeard = useCallback(
+    (voice: AnalysedVoice) => {
       saver.addTrack(voice);
       setHeard((before) => new Map(before).set(voice.id, voice.track));
+    },
+    [saver],
+  );
+
+  const takeAnalysis = useCallback(
+    (line: string, voice: AnalysedVoice, unasked: boolean) => {
+      keepHeard(voice);
       store.getState().takeAnalysis(line, voice, unasked);
     },
-    [saver, store],
+    [keepHeard, store],
   );
 
   const takeReplacement = useCallback(
     (line: Line, voice: AnalysedVoice, unasked = false) => {
-      saver.addTrack(voice);
-      setHeard((before) => new Map(before).set(voice.id, voice.track));
+      keepHeard(voice);
       const { edit, scene: now } = store.getState();
       if (unasked) store.history.takeOver(withLines(now, [line]));
       else edit((before) => withLines(before, [line]));
     },
-    [saver, store],
+    [keepHeard, store],
   );
 
   const { program, characters, tracks, peaks, images, error, retry } = material;
@@ -128,11 +134,11 @@ export function Studio({ document, production, unsaved }: StudioProps) {
     (): OpenScene | null =>
       images && {
         ...{ id, production: productionId, store, saver, transport, keying },
-        ...{ performing, passSafe, keepRecording },
+        ...{ performing, passSafe, keepRecording, keepHeard },
         ...{ characters, tracks, images, peaks },
       },
     // prettier-ignore
-    [id, productionId, store, saver, transport, keying, performing, passSafe, keepRecording, characters, tracks, images, peaks],
+    [id, productionId, store, saver, transport, keying, performing, passSafe, keepRecording, keepHeard, characters, tracks, images, peaks],
   );
   if (!open) {
     return (

@@ -64,6 +64,7 @@ export function renderInScene(
     performing,
     passSafe,
     keepRecording: () => undefined,
+    keepHeard: () => undefined,
     keying: new MouthKeying(store, transport, programNow()),
     characters: material.characters,
     tracks: material.tracks,

@@ -62,7 +62,7 @@ export function newLines(
   const unspoken = textLines(left, { row, rowOf, newId }, end, gap);
   return {
     lines: [...lines, ...unspoken],
-    notes: [...unknownNote(unknown, cast, member), ...unspokenNote(unspoken)],
+    notes: [...unknownSpeakers(unknown, cast, member), ...unspokenNote(unspoken)],
   };
 
   function rowOf(speaker: string | null): string | null {
@@ -141,7 +141,12 @@ function onePart(text: string): ScriptPart {
     : { speaker: null, text: text.trim() };
 }
 
-function unknownNote(unknown: ReadonlySet<string>, cast: readonly Called[], member: string) {
+/** What to say of speakers whom nobody on the stage is called like. @param member who says it instead */
+export function unknownSpeakers(
+  unknown: ReadonlySet<string>,
+  cast: readonly Called[],
+  member: string,
+): string[] {
   if (unknown.size === 0) return [];
   const instead = cast.find(({ id }) => id === member)?.name ?? 'the row';
   return [

@@ -23,6 +23,7 @@ export * from './language';
 export * from './scriptDeviations';
 export * from './spokenPhone';
 export * from './textTrack';
+export * from './visemeOfLabel';
 export * from './visemes';
 export * from './voiceTrack';
 export * from './wordEdits';

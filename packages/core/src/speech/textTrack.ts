@@ -62,7 +62,21 @@ export function textTrack(
     if (rest > 0) add(slowness * rest, still);
   });
   add(ROOM, still);
-  const values = Array.from({ length: Math.ceil(at * RATE) }, () => QUIET);
+  return trackOfSounds(sounds, spoken, at);
+}
+
+/**
+ * What is known of a voice of which only its sounds are.
+ *
+ * @param sounds in order, touching each other, from 0 to the end
+ * @param duration seconds
+ */
+export function trackOfSounds(
+  sounds: readonly Sound[],
+  words: readonly SpokenWord[],
+  duration: number,
+): VoiceTrack {
+  const values = Array.from({ length: Math.ceil(duration * RATE) }, () => QUIET);
   for (const { start, end } of runsOfSpeech(sounds)) {
     const reach = (LEVEL - QUIET) / FALL;
     const from = Math.max(0, Math.floor((start - reach) * RATE));
@@ -75,9 +89,9 @@ export function textTrack(
   }
   return {
     version: TRACK_VERSION,
-    duration: at,
+    duration,
     sounds,
-    words: spoken,
+    words,
     deviations: null,
     loudness: { rate: RATE, values },
     sides: null,

@@ -1,5 +1,7 @@
 export * from './csv';
+export * from './laidTiming';
 export * from './openTimeline';
+export * from './readTiming';
 export * from './shownMouths';
 export * from './subtitles';
 export * from './textGrid';

@@ -1,5 +1,5 @@
 import { exactRate } from './csv';
-import type { Timed, Timing } from './timing';
+import type { Timed, TimedClip, Timing } from './timing';
 
 type Json = Record<string, unknown>;
 
@@ -92,6 +92,11 @@ export interface TimelineClip extends Timed {
   readonly media: string | null;
   /** Where in it the clip begins, seconds. */
   readonly offset: number;
+  /** Whether it lies in a track of sound. */
+  readonly heard: boolean;
+  /** What Cruvo wrote of it: what is said, or that it is a cue, move or take; null where it is of another program. */
+  readonly script: string | null;
+  readonly kind: TimedClip['kind'] | null;
 }
 
 export interface ReadTimeline {
@@ -127,8 +132,12 @@ export function readOpenTimeline(json: unknown): ReadTimeline | null {
       if (isKind(item, 'Clip') && duration > 0) {
         const url = reference?.['target_url'];
         const media = typeof url === 'string' ? lastOf(url) : null;
+        const own = ((item['metadata'] ?? null) as Json | null)?.['cruvo'] as Json | undefined;
+        const script = typeof own?.['script'] === 'string' ? own['script'] : null;
+        const kind = KINDS.find((one) => one === own?.['kind']) ?? null;
         clips.push({
-          ...{ track: nameOf(track), name: nameOf(item), media, offset },
+          ...{ track: nameOf(track), name: nameOf(item), media, offset, script, kind },
+          heard: track['kind'] !== 'Video',
           start: at,
           end: at + duration,
         });
@@ -141,6 +150,8 @@ export function readOpenTimeline(json: unknown): ReadTimeline | null {
   }
   return { name: nameOf(timeline), clips, markers };
 }
+
+const KINDS: readonly TimedClip['kind'][] = ['cue', 'move', 'take'];
 
 const listOf = (value: unknown): Json[] =>
   Array.isArray(value)

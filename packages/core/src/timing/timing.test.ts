@@ -227,11 +227,11 @@ describe('OpenTimelineIO', () => {
     expect(read.clips).toEqual([
       {
         ...{ track: 'Test', name: timing.lines[0]!.name, media: 'hello.wav', offset: 0 },
-        ...{ start: 0.5, end: 2.5 },
+        ...{ start: 0.5, end: 2.5, heard: true, script: 'Fog ahead!', kind: null },
       },
       {
         ...{ track: 'Test: cues, moves and takes', name: 'Wink', media: null, offset: 0 },
-        ...{ start: 1, end: 1.25 },
+        ...{ start: 1, end: 1.25, heard: false, script: null, kind: 'cue' },
       },
     ]);
   });
@@ -253,11 +253,12 @@ describe('OpenTimelineIO', () => {
     ];
     const track = { OTIO_SCHEMA: 'Track.1', name: 'T', children };
     const stack = { OTIO_SCHEMA: 'Stack.1', children: [track] };
+    const other = { heard: true, script: null, kind: null };
     expect(readOpenTimeline({ OTIO_SCHEMA: 'Timeline.1', name: 'X', tracks: stack })).toEqual({
       name: 'X',
       clips: [
-        { track: 'T', name: 'A', media: 'a b.wav', offset: 2, start: 0.5, end: 1.5 },
-        { track: 'T', name: 'B', media: null, offset: 0, start: 1.5, end: 2 },
+        { track: 'T', name: 'A', media: 'a b.wav', offset: 2, start: 0.5, end: 1.5, ...other },
+        { track: 'T', name: 'B', media: null, offset: 0, start: 1.5, end: 2, ...other },
       ],
       markers: [{ name: 'Here', start: 1, end: 1 }],
     });

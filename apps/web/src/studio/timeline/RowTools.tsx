@@ -76,7 +76,7 @@ function AddVoices({ name, onFiles }: { name: string; onFiles: (files: readonly 
     <>
       <IconButton
         icon={Plus}
-        label={`Add recordings for ${name}, or drop them on the row`}
+        label={`Add recordings, scripts or timing for ${name}, or drop them on the row`}
         onClick={() => input.current?.click()}
       />
       <input
@@ -84,7 +84,7 @@ function AddVoices({ name, onFiles }: { name: string; onFiles: (files: readonly 
         type="file"
         hidden
         multiple
-        accept="audio/*,.txt,.vtt,.srt"
+        accept="audio/*,.txt,.vtt,.srt,.textgrid,.otio,.json"
         aria-label={`Recordings for ${name}`}
         onChange={({ target }) => {
           onFiles([...(target.files ?? [])]);

@@ -12,3 +12,15 @@ it('takes recordings in the order of their names, each with its script', () => {
     ['Line 10.wav', undefined],
   ]);
 });
+
+it('takes captions for scripts of the recordings beside them, and else for when things are said', () => {
+  const split = (...names: string[]) => {
+    const { scripts, timings } = voiceFiles(names.map(file));
+    return [scripts, timings].map((files) => files.map(({ name }) => name));
+  };
+  expect(split('a.wav', 'all.srt', 'cut.otio')).toEqual([['all.srt'], ['cut.otio']]);
+  expect(split('all.srt', 'more.txt', 'words.TextGrid', 'fog.json')).toEqual([
+    ['more.txt'],
+    ['words.TextGrid', 'fog.json', 'all.srt'],
+  ]);
+});

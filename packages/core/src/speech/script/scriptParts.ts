@@ -5,8 +5,15 @@ export interface ScriptPart {
   readonly text: string;
 }
 
+/** A piece that tells when it is said; seconds. */
+export interface TimedScriptPart extends ScriptPart {
+  readonly start: number;
+  readonly end: number;
+}
+
 /** The line with the times of a cue, in WebVTT (W3C, 4.1) and in SubRip. */
-const TIMES = /^\s*(?:\d+:)?\d{1,2}:\d{2}[.,]\d{1,3}\s+-->\s+(?:\d+:)?\d{1,2}:\d{2}[.,]\d{1,3}/;
+const TIMES =
+  /^\s*(?:(\d+):)?(\d{1,2}):(\d{2})[.,](\d{1,3})\s+-->\s+(?:(\d+):)?(\d{1,2}):(\d{2})[.,](\d{1,3})/;
 const VOICE_TAG = /<v(?:\.[^\s>]*)?\s+([^>]+)>/;
 const TAGS = /<[^>\n]*>/g;
 /** A name before a colon: "ISBEL:", "Isbel the otter:", also with a remark in brackets after it. */
@@ -20,21 +27,34 @@ const SPEAKER =
 export function readScriptParts(source: string): ScriptPart[] {
   const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
   const lines = text.split('\n');
-  return lines.some((line) => TIMES.test(line)) ? partsOfCues(text) : partsOfLines(lines);
+  if (!lines.some((line) => TIMES.test(line))) return partsOfLines(lines);
+  return readCaptions(source).map(({ speaker, text: said }) => ({ speaker, text: said }));
 }
 
-function partsOfCues(text: string): ScriptPart[] {
+/** The cues of WebVTT or SubRip, in their order; none where the text is neither. */
+export function readCaptions(source: string): TimedScriptPart[] {
+  return partsOfCues(source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'));
+}
+
+function partsOfCues(text: string): TimedScriptPart[] {
   return text.split(/\n{2,}/).flatMap((block) => {
     const lines = block.split('\n');
     const times = lines.findIndex((line) => TIMES.test(line));
     if (times < 0) return [];
+    const clock = TIMES.exec(lines[times]!)!.slice(1);
     const payload = lines.slice(times + 1).join('\n');
     const [, named] = VOICE_TAG.exec(payload) ?? [];
     const [, called] = SPEAKER.exec(payload) ?? [];
     const speaker = named ?? called ?? null;
     const said = payload.replace(TAGS, '').replace(SPEAKER, '').trim();
-    return said === '' ? [] : [{ speaker: speaker?.trim() ?? null, text: said }];
+    const [start, end] = [secondsOf(clock.slice(0, 4)), secondsOf(clock.slice(4))];
+    return said === '' ? [] : [{ speaker: speaker?.trim() ?? null, text: said, start, end }];
   });
+}
+
+/** @param clock hours, which may be missing, minutes, seconds, and the digits behind the point */
+function secondsOf([hours = '0', minutes, seconds, rest]: readonly (string | undefined)[]): number {
+  return 3600 * Number(hours) + 60 * Number(minutes) + Number(`${seconds}.${rest}`);
 }
 
 function partsOfLines(lines: readonly string[]): ScriptPart[] {
