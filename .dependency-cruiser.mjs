@@ -17,7 +17,7 @@ const LAYERS = [
   ['scene'],
   ['captions', 'delivery', 'face', 'performance'],
   ['document', 'program'],
-  ['live', 'timing'],
+  ['live', 'timing', 'vectorAnimation'],
   ['testing'],
 ];
 const CORE = '^packages/core/src/';

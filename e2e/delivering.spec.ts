@@ -1,13 +1,26 @@
+import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { FLICKS_PER_SECOND } from '@cruvo/core/time';
-import { expect, expectAccessible, FURTHER, test, type StudioPage } from './studio';
+import sharp from 'sharp';
+import { DEMO, expect, expectAccessible, FURTHER, test, type StudioPage } from './studio';
+
+const LOTTIE_WEB = fileURLToPath(
+  new URL('../node_modules/lottie-web/build/player/lottie.min.js', import.meta.url),
+);
+
+interface LottiePlayer {
+  loadAnimation(options: object): { goToAndStop(frame: number, isFrame: boolean): void };
+}
 
 const SECOND = { start: FLICKS_PER_SECOND, end: 2 * FLICKS_PER_SECOND };
 /** Twice as wide as the drawings: beside them nothing is seen. */
 const SMALL = { width: 160, height: 80, frameRate: '12', background: null, stretch: SECOND };
 
 /** Orders something of the scene, and waits until it is there. @returns the address of its file */
-async function made({ page, sceneId }: StudioPage, settings: object): Promise<string> {
+async function made(
+  { page, sceneId }: Pick<StudioPage, 'page' | 'sceneId'>,
+  settings: object,
+): Promise<string> {
   const data = { scene: sceneId, settings: { ...SMALL, ...settings } };
   const ordered = await page.request.post('/api/films', { data });
   expect(ordered.status()).toBe(201);
@@ -93,6 +106,76 @@ test('a see-through film is opened by the browser, with its sound', async ({ stu
   expect(found.alphas[1]).toBeLessThan(5);
   expect(found.seconds).toBeCloseTo(1, 1);
   expect(found.heard).toBeCloseTo(1, 1);
+});
+
+/** How much two pictures differ: the mean of all colour values, and the share of pixels that look otherwise. */
+async function difference(one: Buffer, other: Buffer) {
+  const [a, b] = await Promise.all(
+    [one, other].map((png) => sharp(png).removeAlpha().raw().toBuffer()),
+  );
+  let [sum, off] = [0, 0];
+  for (let at = 0; at < a!.length; at += 3) {
+    const apart = [0, 1, 2].map((c) => Math.abs(a![at + c]! - b![at + c]!));
+    sum += apart[0]! + apart[1]! + apart[2]!;
+    if (Math.max(...apart) > 48) off++;
+  }
+  return { mean: sum / a!.length, off: (3 * off) / a!.length, pixels: a!.length / 3 };
+}
+
+test('vectors that move show what the film shows, opened by the browser and by lottie-web', async ({
+  studio,
+}) => {
+  const { page } = studio;
+  const dialogue = { page, sceneId: DEMO.dialogue };
+  const size = { width: 480, height: 270 };
+  const stretch = { start: 6 * FLICKS_PER_SECOND, end: 7 * FLICKS_PER_SECOND };
+  const settings = { ...size, stretch, background: '#ffffff', captions: 'none' };
+  const later = { ...stretch, start: stretch.start + FLICKS_PER_SECOND / 2 };
+  const fetched = async (change: object) =>
+    (await page.request.get(await made(dialogue, { ...settings, ...change }))).body();
+  const wanted = await fetched({ format: 'poster', stretch: later });
+  const svg = await fetched({ format: 'svg' });
+  const lottie = await fetched({ format: 'lottie' });
+
+  const blank = await page.context().newPage();
+  await blank.setViewportSize(size);
+  await blank.setContent(`<body style="margin:0">${svg.toString()}</body>`);
+  await blank.evaluate(async () => {
+    const root = document.querySelector('svg')!;
+    root.pauseAnimations();
+    root.setCurrentTime(0.501);
+    const all = document.getAnimations();
+    await Promise.all(all.map(({ ready }) => ready));
+    for (const animation of all) {
+      animation.pause();
+      animation.currentTime = 501;
+    }
+  });
+  const asSvg = await difference(await blank.screenshot(), wanted);
+
+  await blank.setContent(
+    `<body style="margin:0"><div style="width:${size.width}px;height:${size.height}px"></div></body>`,
+  );
+  await blank.addScriptTag({ path: LOTTIE_WEB });
+  await blank.evaluate(
+    (animationData) => {
+      const container = document.querySelector('div')!;
+      const { lottie: player } = window as unknown as { lottie: LottiePlayer };
+      const shown = player.loadAnimation({
+        ...{ container, animationData, renderer: 'svg', loop: false, autoplay: false },
+      });
+      shown.goToAndStop(6, true);
+    },
+    JSON.parse(lottie.toString()) as object,
+  );
+  const asLottie = await difference(await blank.screenshot(), wanted);
+  await blank.close();
+
+  for (const found of [asSvg, asLottie]) {
+    expect(found.pixels).toBe(size.width * size.height);
+    expect(found.mean).toBeLessThan(1.5);
+    expect(found.off).toBeLessThan(0.005);
+  }
 });
 
 test(

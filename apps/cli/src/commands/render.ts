@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { dirname, extname, resolve } from 'node:path';
+import { dirname, resolve } from 'node:path';
 import { SingleBar } from 'cli-progress';
 import { Command } from 'commander';
 import type { Picture } from '@cruvo/core/character';
@@ -152,8 +152,11 @@ function fitFrom({ follow }: RenderOptions): FitSettings {
 
 /** What a file is by its name: the first format with that ending. */
 function formatByName(out: string): FilmFormatName {
-  const ending = extname(out).slice(1).toLowerCase();
-  const found = FILM_FORMAT_NAMES.find((name) => FILM_FORMATS[name].extension === ending);
+  const fitting = FILM_FORMAT_NAMES.filter((name) => endsIn(out, FILM_FORMATS[name].extension));
+  // The longest ending says most.
+  const [found] = fitting.sort(
+    (a, b) => FILM_FORMATS[b].extension.length - FILM_FORMATS[a].extension.length,
+  );
   if (found) return found;
   const known = [...new Set(FILM_FORMAT_NAMES.map((name) => `.${FILM_FORMATS[name].extension}`))];
   throw new Problem(
@@ -162,10 +165,12 @@ function formatByName(out: string): FilmFormatName {
   );
 }
 
+const endsIn = (name: string, extension: string) => name.toLowerCase().endsWith(`.${extension}`);
+
 /** The name must fit what it is: programs go by it. */
 function checkName(out: string, settings: FilmSettings): void {
   const { extension, name } = formatOf(settings);
-  if (extname(out).slice(1).toLowerCase() === extension) return;
+  if (endsIn(out, extension)) return;
   throw new Problem('bad-input', `${name} needs a name that ends in .${extension}, not “${out}”.`);
 }
 

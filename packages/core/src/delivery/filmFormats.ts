@@ -1,7 +1,8 @@
 import type { FrameRateName } from '../time';
 
 /** What somebody is handed. */
-export type FilmKind = 'film' | 'pictures' | 'loop' | 'picture' | 'sheet' | 'sound' | 'data';
+export type FilmKind =
+  'film' | 'pictures' | 'loop' | 'vectors' | 'picture' | 'sheet' | 'sound' | 'data';
 
 /** A way out of the studio, and what it can hold. */
 export interface FilmFormat {
@@ -27,6 +28,8 @@ export interface FilmFormat {
 const HOURS = 3600;
 const MOVING = { even: false, fastest: 120, longest: 4 * HOURS } as const;
 const LOOP = { kind: 'loop', sound: false, ...MOVING, longest: 120, transparent: true } as const;
+
+const VECTORS = { ...LOOP, kind: 'vectors' } as const;
 
 export const FILM_FORMATS = {
   mp4: {
@@ -61,6 +64,14 @@ export const FILM_FORMATS = {
     ...{ ...LOOP, name: 'GIF', coding: '256 colours', extension: 'gif', type: 'image/gif' },
     // Times are written in hundredths of a second, and shorter ones than two are not kept to.
     fastest: 50,
+  },
+  lottie: {
+    ...{ ...VECTORS, name: 'Lottie', coding: 'vectors in JSON', extension: 'lottie.json' },
+    type: 'application/json',
+  },
+  svg: {
+    ...{ ...VECTORS, name: 'SVG animation', coding: 'vectors that move by themselves' },
+    ...{ extension: 'svg', type: 'image/svg+xml' },
   },
   sheet: {
     ...{ name: 'Sprite sheet', coding: 'PNG and JSON in a zip', kind: 'sheet', extension: 'zip' },

@@ -323,3 +323,27 @@ function ebur(path: string): { stderr: string } {
     ]).toString(),
   };
 }
+
+describe('vectors that move', () => {
+  it('hold pixels once each, and show them when they are seen', async () => {
+    const svg = readFileSync((await render({ format: 'svg' })).path, 'utf8');
+    expect(svg.match(/href="data:image\/png;base64,/g)).toHaveLength(2);
+    expect(svg).toContain('width="320" height="180" viewBox="0 0 1920 1080"');
+    const { path, files, notes } = await render({ format: 'lottie', background: '#102030' });
+    expect([files.length, notes]).toEqual([1, []]);
+    const lottie = JSON.parse(readFileSync(path, 'utf8')) as {
+      op: number;
+      layers: { ty: number; sc?: string }[];
+      assets: { p?: string; layers?: { ty: number; ip: number; op: number }[] }[];
+    };
+    expect([lottie.op, lottie.layers.at(-1)!.sc]).toEqual([48, '#102030']);
+    expect(lottie.assets.filter(({ p }) => p?.startsWith('data:image/png'))).toHaveLength(2);
+    // Shut, open while the tone is heard, and shut again.
+    const runs = lottie.assets.flatMap(({ layers }) => layers ?? []).map(({ ip, op }) => [ip, op]);
+    expect(runs.sort((a, b) => a[0]! - b[0]!)).toEqual([
+      [0, expect.closeTo(12, -1)],
+      [expect.closeTo(12, -1), expect.closeTo(24, -1)],
+      [expect.closeTo(24, -1), 48],
+    ]);
+  });
+});

@@ -18,6 +18,7 @@ import { pictures, poster } from './outlets/pictures';
 import { sheet } from './outlets/sheet';
 import { mix, stems } from './outlets/sounds';
 import { timing } from './outlets/timing';
+import { vectors } from './outlets/vectors';
 import type { FilmJob, RenderedFile, RenderedFilm } from './filmJob';
 import { mixedSound, type Mix } from './soundMix';
 import { writeSubtitles } from './subtitles';
@@ -32,6 +33,8 @@ const OUTLETS: Record<FilmFormatName, Outlet> = {
   apng: loop('apng'),
   awebp: loop('awebp'),
   gif,
+  lottie: vectors('lottie'),
+  svg: vectors('svg'),
   sheet,
   poster,
   wav: mix,

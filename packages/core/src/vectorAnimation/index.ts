@@ -1,0 +1,4 @@
+export * from './animation';
+export * from './layers';
+export * from './lottie';
+export * from './svgAnimation';
