@@ -13,7 +13,7 @@ import {
   type FilmFormatName,
   type FilmSettings,
 } from '@cruvo/core/delivery';
-import { renderFilm, type FilmJob } from '@cruvo/film/render';
+import { checkEncoders, renderFilm, type FilmJob } from '@cruvo/film/render';
 import { filmOfTwoDrawings } from '@cruvo/film/twoDrawings';
 import { inTempFolder } from '@cruvo/media/tools';
 import {
@@ -81,6 +81,7 @@ async function render(options: RenderOptions): Promise<void> {
   checkName(options.out, settings);
   const fit = fitFrom(options);
   await checkPaths(options);
+  await checkEncoders(settings);
   await interruptible((signal) =>
     inTempFolder((folder) => makeFilm(options, settings, fit, folder, signal)),
   );

@@ -13,6 +13,7 @@ import {
 import { Problem } from '@cruvo/core/problem';
 import { imagesOf, programOf, scenesOf, voicesOf, type FilmMaterial } from '@cruvo/film/material';
 import {
+  checkEncoders,
   joinParts,
   renderFilm,
   renderPart,
@@ -88,6 +89,7 @@ export async function filmOf(
   const digest = digestOf(material, settings);
   const before = again ? null : await filesMade(output, digest);
   if (before) return { files: before, wasThere: true };
+  await checkEncoders(settings);
   return inTempFolder(async (folder) => {
     const program = await programOf(material, content);
     const job: FilmJob = {

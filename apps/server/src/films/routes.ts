@@ -4,6 +4,7 @@ import { Problem } from '@cruvo/core/problem';
 import { checkLength, filmSettingsSchema, USUAL_FILM } from '@cruvo/core/delivery';
 import { castOf } from '@cruvo/core/scene';
 import type { FilmMaterial } from '@cruvo/film/material';
+import { checkEncoders } from '@cruvo/film/render';
 import { isKind, type DocumentStore } from '../documents/store';
 import { newIdOf } from '../http/idempotency';
 import { idFrom } from '../http/routes';
@@ -30,6 +31,7 @@ export function filmRoutes({ documents, films, media, events }: FilmServices): R
     const settings = filmSettingsSchema.validateSync({ ...USUAL_FILM, ...given }, { strict: true });
     const { production, material } = await materialOf(documents, scene);
     checkLength(settings, material.scene.length);
+    await checkEncoders(settings);
     if (settings.only !== null && !Object.hasOwn(material.scene.cast, settings.only)) {
       throw new Problem('bad-input', 'Who should be seen alone is not in this scene.');
     }

@@ -1,4 +1,4 @@
-import { Download, FileUp, Package } from 'lucide-react';
+import { AppWindow, Download, Ear, FileUp, Package } from 'lucide-react';
 import { useState } from 'react';
 import { Dropdown } from 'react-bootstrap';
 import { sentenceOf } from '@cruvo/core/problem';
@@ -39,6 +39,13 @@ export function ArtworkMenu({ onNewer }: { onNewer: () => void }) {
         </Dropdown.Item>
         <Dropdown.Item onClick={() => void fetchFile('file')}>
           <Package size={16} aria-hidden /> Character as a file, for another production
+        </Dropdown.Item>
+        <Dropdown.Divider />
+        <Dropdown.Item href="/player/cruvo-player.js" download>
+          <AppWindow size={16} aria-hidden /> Player that shows it on any web page
+        </Dropdown.Item>
+        <Dropdown.Item href="/player/hearing.safetensors.gz" download>
+          <Ear size={16} aria-hidden /> Sound model for the player
         </Dropdown.Item>
         {failure && (
           <p className="text-danger-emphasis small px-3 mb-1" role="alert">

@@ -88,7 +88,11 @@ export function HomePage() {
               </Link>
             </div>
             <BinNotice bin={bin} />
-            <IntakeProgress name="the production" intake={intake} />
+            {(intake.progress ?? intake.failure) !== null && (
+              <div className="mb-4">
+                <IntakeProgress name="the production" intake={intake} />
+              </div>
+            )}
             {isPending && <Spinner role="status" aria-label="Loading" />}
             {data?.length === 0 && (
               <p className="quiet">

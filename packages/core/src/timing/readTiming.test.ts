@@ -204,8 +204,8 @@ describe('files of when things happen', () => {
   });
 
   it.each<[string, string, RegExp]>([
-    ['no text of any kind', 'hello', /“it” can’t be read: bring captions/],
-    ['JSON of something else', '{"a":1}', /“it” can’t be used: /],
+    ['no text of any kind', 'hello', /“it” can’t be read\. Bring captions/],
+    ['JSON of something else', '{"a":1}', /“it” tells nothing of when things happen/],
     ['timing that is damaged', '{"format":"cruvo timing","version":1}', /“it” can’t be used: /],
     ['timing of a newer Cruvo', '{"format":"cruvo timing","version":9}', /“it” can’t be used: /],
     ['captions without cues', 'WEBVTT\n\n', /“it” can’t be read/],

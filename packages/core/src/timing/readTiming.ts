@@ -136,15 +136,14 @@ function soundOf({ start, end, text }: TimedWord): TimedSound {
   };
 }
 
+const READABLE = 'Bring captions (SRT, WebVTT), a TextGrid, a timeline (OTIO), or timing as JSON.';
+
 function json(name: string, text: string): ReadTiming {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    throw new Problem(
-      'bad-input',
-      `“${name}” can’t be read: bring captions (SRT, WebVTT), a TextGrid, a timeline (OTIO), or timing as JSON.`,
-    );
+    throw new Problem('bad-input', `“${name}” can’t be read. ${READABLE}`);
   }
   const timeline = readOpenTimeline(value);
   if (timeline) {
@@ -164,6 +163,9 @@ function json(name: string, text: string): ReadTiming {
         return kind === null ? [] : [{ kind, name: called, start, end, character, channels: [] }];
       }),
     };
+  }
+  if ((value as { format?: unknown } | null)?.format !== 'cruvo timing') {
+    throw new Problem('bad-input', `“${name}” tells nothing of when things happen. ${READABLE}`);
   }
   try {
     const { lines, markers, clips } = timingSchema.validateSync(value, { strict: true });
