@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { Locator, Page } from '@playwright/test';
 import { svg, testFolder, write } from '@cruvo/media/testing';
 import { shareOfValuesOff } from '../packages/film/src/testing/goldenSheet';
-import { expect, test, smallFilm } from './studio';
+import { expect, test, smallFilm, FURTHER } from './studio';
 
 const folder = testFolder();
 const VOICE = fileURLToPath(new URL('../demo/saltmarsh/fog/06 wick.flac', import.meta.url));
@@ -174,7 +174,7 @@ test('a body is set up by itself: an arm bends, a foot stays, a head turns, a be
   await smallFilm(page);
 });
 
-test('points are added by pointing, and removed with one key', async ({ page }) => {
+test('points are added by pointing, and removed with one key', FURTHER, async ({ page }) => {
   await page.goto('/new');
   await page
     .getByLabel('Layered artwork, files')

@@ -122,7 +122,7 @@ test('artwork of a raster editor without groups talks at once', FURTHER, async (
   await expect(page.getByRole('button', { name: 'p b m drawn' })).toBeVisible();
 });
 
-test('a bare face gets lips in three clicks, and other mouths after', async ({ page }) => {
+test('a bare face gets lips in three clicks, and other mouths after', FURTHER, async ({ page }) => {
   await page.goto('/new');
   await page.getByRole('button', { name: 'Bare face' }).click();
   await expect(can(page, 'not yet: talks')).toBeVisible();
@@ -200,22 +200,26 @@ test('eyes follow the point that is dragged', FURTHER, async ({ page }) => {
   await expect(page.getByTestId('save-state')).toHaveText('Saved');
 });
 
-test('artwork that can’t be used says why, and nothing is made of it', async ({ page }) => {
-  const alert = page.getByRole('group', { name: 'Layered artwork' }).getByRole('alert');
-  await drop(page, write(folder, 'cut.svg', template.slice(0, 900)));
-  await expect(alert).toHaveText(/“cut\.svg” is not a well-formed SVG/);
-  await page
-    .getByLabel('Layered artwork, files')
-    .setInputFiles(write(folder, 'not.psd', '8BPSnot'));
-  await expect(alert).toHaveText(/“not\.psd” is damaged or cut off/);
-  await page
-    .getByLabel('Layered artwork, files')
-    .setInputFiles(write(folder, 'script.svg', svg(9, 9, '<g id="a"><script>1</script></g>')));
-  await expect(alert).toHaveText(/contains a <script>/);
-  expect(page.url()).toMatch(/\/new$/);
-  await page.goto('/');
-  await expect(page.getByText('script', { exact: true })).toHaveCount(0);
-});
+test(
+  'artwork that can’t be used says why, and nothing is made of it',
+  FURTHER,
+  async ({ page }) => {
+    const alert = page.getByRole('group', { name: 'Layered artwork' }).getByRole('alert');
+    await drop(page, write(folder, 'cut.svg', template.slice(0, 900)));
+    await expect(alert).toHaveText(/“cut\.svg” is not a well-formed SVG/);
+    await page
+      .getByLabel('Layered artwork, files')
+      .setInputFiles(write(folder, 'not.psd', '8BPSnot'));
+    await expect(alert).toHaveText(/“not\.psd” is damaged or cut off/);
+    await page
+      .getByLabel('Layered artwork, files')
+      .setInputFiles(write(folder, 'script.svg', svg(9, 9, '<g id="a"><script>1</script></g>')));
+    await expect(alert).toHaveText(/contains a <script>/);
+    expect(page.url()).toMatch(/\/new$/);
+    await page.goto('/');
+    await expect(page.getByText('script', { exact: true })).toHaveCount(0);
+  },
+);
 
 test('what is missing is dragged onto the part that it is', FURTHER, async ({ page }) => {
   // Single letters are sounds only inside a mouth.
@@ -337,7 +341,7 @@ test('parts follow the mouth, and brows rest where one likes', FURTHER, async ({
   expect(Number(await page.getByLabel('Left brow height').inputValue())).toBeGreaterThan(1);
 });
 
-test('a control is made by example, plays at once, and is kept', async ({ page }) => {
+test('a control is made by example, plays at once, and is kept', FURTHER, async ({ page }) => {
   await drop(page, write(folder, 'Nod.svg', template));
   await expect(can(page, 'talks')).toBeVisible();
   await page.getByRole('tab', { name: 'Body' }).click();

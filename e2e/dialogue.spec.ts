@@ -46,26 +46,28 @@ const HEAD = 34;
 const scale = async ({ canvas }: StudioPage, length: number) =>
   (await canvas.boundingBox())!.width / length;
 
-test('recordings become lines of a second character, and those that can’t be opened are named', async ({
-  studio,
-}) => {
-  await bringIn(studio);
-  await studio.page.getByLabel('Recordings for Two 2', { exact: true }).setInputFiles(recordings);
-  await expect(studio.page.getByRole('alert')).toHaveText(/“answer 3.wav” is not a sound/);
-  const [, second, tenth, ...more] = await lines(studio);
-  expect(more).toEqual([]);
-  expect([second!.name, tenth!.name]).toEqual(['answer 2', 'answer 10']);
-  expect([second!.script, tenth!.script]).toEqual(['Never mind.', '']);
-  expect([seconds(second!.start), seconds(tenth!.start)]).toEqual([4, 5.75]);
-  expect(second!.row).not.toBe('member');
-  const { body } = await studio.onServer();
-  expect(body.length).toBeGreaterThanOrEqual(6.75 * FLICKS_PER_SECOND);
-  expect(body.rows[second!.row]!.target).toBe(second!.row);
-  // All of it is one step.
-  await studio.page.getByRole('button', { name: 'Understood' }).click();
-  await studio.page.getByRole('button', { name: 'Undo' }).click();
-  await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
-});
+test(
+  'recordings become lines of a second character, and those that can’t be opened are named',
+  FURTHER,
+  async ({ studio }) => {
+    await bringIn(studio);
+    await studio.page.getByLabel('Recordings for Two 2', { exact: true }).setInputFiles(recordings);
+    await expect(studio.page.getByRole('alert')).toHaveText(/“answer 3.wav” is not a sound/);
+    const [, second, tenth, ...more] = await lines(studio);
+    expect(more).toEqual([]);
+    expect([second!.name, tenth!.name]).toEqual(['answer 2', 'answer 10']);
+    expect([second!.script, tenth!.script]).toEqual(['Never mind.', '']);
+    expect([seconds(second!.start), seconds(tenth!.start)]).toEqual([4, 5.75]);
+    expect(second!.row).not.toBe('member');
+    const { body } = await studio.onServer();
+    expect(body.length).toBeGreaterThanOrEqual(6.75 * FLICKS_PER_SECOND);
+    expect(body.rows[second!.row]!.target).toBe(second!.row);
+    // All of it is one step.
+    await studio.page.getByRole('button', { name: 'Understood' }).click();
+    await studio.page.getByRole('button', { name: 'Undo' }).click();
+    await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
+  },
+);
 
 test('a line is moved in whole frames, trimmed, split, joined, said again and deleted', async ({
   studio,
@@ -275,40 +277,42 @@ test(
 test.describe('several lines', () => {
   test.use({ permissions: ['clipboard-read', 'clipboard-write'] });
 
-  test('are chosen by a box or with Shift, moved together, copied and pasted', async ({
-    studio,
-  }) => {
-    const { page } = studio;
-    await page.keyboard.press('Home');
-    for (let frame = 0; frame < 24; frame++) await page.keyboard.press('.');
-    await page.keyboard.press('s');
-    await expect.poll(async () => (await lines(studio)).length).toBe(2);
-    const wide = await scale(studio, 4);
-    // The first by its name, the second with Shift.
-    await dragOn(studio, [0.5 * wide, HEAD], [0.5 * wide, HEAD]);
-    await page.keyboard.down('Shift');
-    await dragOn(studio, [2 * wide, HEAD], [2 * wide, HEAD]);
-    await page.keyboard.up('Shift');
-    await dragOn(studio, [2 * wide, HEAD], [3 * wide, HEAD], 'Control');
-    await expect
-      .poll(async () => (await lines(studio)).map(({ start }) => Math.round(seconds(start))))
-      .toEqual([1, 2]);
-    await page.keyboard.press('ControlOrMeta+c');
-    await page.keyboard.press('End');
-    await page.keyboard.press('ControlOrMeta+v');
-    await expect.poll(async () => (await lines(studio)).length).toBe(4);
-    const [, , third, fourth] = await lines(studio);
-    expect(fourth!.start - third!.start).toBe(third!.length);
-    await page.keyboard.press('Delete');
-    await expect.poll(async () => (await lines(studio)).length).toBe(2);
-    // A box around all of them.
-    await page.keyboard.press('0');
-    const length = seconds((await studio.onServer()).body.length);
-    const all = await scale(studio, length);
-    await dragOn(studio, [0.4 * all, HEAD], [(length - 0.2) * all, HEAD + 8]);
-    await page.keyboard.press('ControlOrMeta+x');
-    await expect.poll(async () => (await lines(studio)).length).toBe(0);
-    await page.getByRole('button', { name: 'Undo' }).click();
-    await expect.poll(async () => (await lines(studio)).length).toBe(2);
-  });
+  test(
+    'are chosen by a box or with Shift, moved together, copied and pasted',
+    FURTHER,
+    async ({ studio }) => {
+      const { page } = studio;
+      await page.keyboard.press('Home');
+      for (let frame = 0; frame < 24; frame++) await page.keyboard.press('.');
+      await page.keyboard.press('s');
+      await expect.poll(async () => (await lines(studio)).length).toBe(2);
+      const wide = await scale(studio, 4);
+      // The first by its name, the second with Shift.
+      await dragOn(studio, [0.5 * wide, HEAD], [0.5 * wide, HEAD]);
+      await page.keyboard.down('Shift');
+      await dragOn(studio, [2 * wide, HEAD], [2 * wide, HEAD]);
+      await page.keyboard.up('Shift');
+      await dragOn(studio, [2 * wide, HEAD], [3 * wide, HEAD], 'Control');
+      await expect
+        .poll(async () => (await lines(studio)).map(({ start }) => Math.round(seconds(start))))
+        .toEqual([1, 2]);
+      await page.keyboard.press('ControlOrMeta+c');
+      await page.keyboard.press('End');
+      await page.keyboard.press('ControlOrMeta+v');
+      await expect.poll(async () => (await lines(studio)).length).toBe(4);
+      const [, , third, fourth] = await lines(studio);
+      expect(fourth!.start - third!.start).toBe(third!.length);
+      await page.keyboard.press('Delete');
+      await expect.poll(async () => (await lines(studio)).length).toBe(2);
+      // A box around all of them.
+      await page.keyboard.press('0');
+      const length = seconds((await studio.onServer()).body.length);
+      const all = await scale(studio, length);
+      await dragOn(studio, [0.4 * all, HEAD], [(length - 0.2) * all, HEAD + 8]);
+      await page.keyboard.press('ControlOrMeta+x');
+      await expect.poll(async () => (await lines(studio)).length).toBe(0);
+      await page.getByRole('button', { name: 'Undo' }).click();
+      await expect.poll(async () => (await lines(studio)).length).toBe(2);
+    },
+  );
 });

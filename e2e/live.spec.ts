@@ -83,24 +83,26 @@ test('a character goes live over another picture, is recorded and filmed', async
   expect(Math.abs(seconds - body.length / 705_600_000)).toBeLessThan(0.2);
 });
 
-test('a live page is at rest without its desk, and empty at an address that was changed', async ({
-  studio,
-}) => {
-  const { desk, shown, address } = await onAir(studio);
-  await desk.goto('about:blank');
-  await expect(shown.getByRole('img')).toBeVisible();
-  await desk.goBack();
-  await desk.getByRole('tab', { name: 'Pages' }).click();
-  await expect(desk.getByText('One page is open.')).toBeVisible();
-  await desk.getByLabel('Mirrored').check();
-  await expect(shown.locator('.mirrored')).toBeVisible();
-  await desk.getByRole('button', { name: /^Another address/ }).click();
-  await expect(shown.getByRole('img')).toBeHidden();
-  const shownAddress = desk.getByRole('textbox', { name: 'Address' });
-  await expect(shownAddress).not.toHaveValue(address);
-  await shown.goto(await shownAddress.inputValue());
-  await expect(shown.getByRole('img')).toBeVisible();
-});
+test(
+  'a live page is at rest without its desk, and empty at an address that was changed',
+  FURTHER,
+  async ({ studio }) => {
+    const { desk, shown, address } = await onAir(studio);
+    await desk.goto('about:blank');
+    await expect(shown.getByRole('img')).toBeVisible();
+    await desk.goBack();
+    await desk.getByRole('tab', { name: 'Pages' }).click();
+    await expect(desk.getByText('One page is open.')).toBeVisible();
+    await desk.getByLabel('Mirrored').check();
+    await expect(shown.locator('.mirrored')).toBeVisible();
+    await desk.getByRole('button', { name: /^Another address/ }).click();
+    await expect(shown.getByRole('img')).toBeHidden();
+    const shownAddress = desk.getByRole('textbox', { name: 'Address' });
+    await expect(shownAddress).not.toHaveValue(address);
+    await shown.goto(await shownAddress.inputValue());
+    await expect(shown.getByRole('img')).toBeVisible();
+  },
+);
 
 test('voices are muted, gated and kept as presets', FURTHER, async ({ studio }) => {
   const { page } = studio;

@@ -60,26 +60,30 @@ test('two drawings and a voice talk, and become a film', async ({ page }) => {
   await expect(film.locator('video')).toHaveJSProperty('videoWidth', 640);
 });
 
-test('files that can’t be used say why, and another can take their place', async ({ page }) => {
-  await page.goto('/new');
-  await page.getByLabel('Voice, file').setInputFiles(write(folder, 'text.wav', 'hello'));
-  await expect(page.getByRole('group', { name: 'Voice' }).getByRole('alert')).toContainText(
-    '“text.wav” is not a sound that Cruvo can read.',
-  );
-  await page
-    .getByLabel('Mouth open, file')
-    .setInputFiles(write(folder, 'bad.svg', svg(9, 9, '<script/>')));
-  await expect(page.getByRole('group', { name: 'Mouth open' }).getByRole('alert')).toContainText(
-    'contains a <script>',
-  );
-  await expect(page.getByRole('button', { name: 'Make it talk' })).toBeDisabled();
-  await page.getByLabel('Voice, file').setInputFiles(voice);
-  await page.getByLabel('Mouth open, file').setInputFiles(closed);
-  await page.getByLabel('Mouth closed, file').setInputFiles(open);
-  await page.getByRole('button', { name: 'Swap closed and open' }).click();
-  await expect(page.getByRole('group', { name: 'Mouth closed' })).toContainText('closed.svg');
-  await expect(page.getByRole('button', { name: 'Make it talk' })).toBeEnabled();
-});
+test(
+  'files that can’t be used say why, and another can take their place',
+  FURTHER,
+  async ({ page }) => {
+    await page.goto('/new');
+    await page.getByLabel('Voice, file').setInputFiles(write(folder, 'text.wav', 'hello'));
+    await expect(page.getByRole('group', { name: 'Voice' }).getByRole('alert')).toContainText(
+      '“text.wav” is not a sound that Cruvo can read.',
+    );
+    await page
+      .getByLabel('Mouth open, file')
+      .setInputFiles(write(folder, 'bad.svg', svg(9, 9, '<script/>')));
+    await expect(page.getByRole('group', { name: 'Mouth open' }).getByRole('alert')).toContainText(
+      'contains a <script>',
+    );
+    await expect(page.getByRole('button', { name: 'Make it talk' })).toBeDisabled();
+    await page.getByLabel('Voice, file').setInputFiles(voice);
+    await page.getByLabel('Mouth open, file').setInputFiles(closed);
+    await page.getByLabel('Mouth closed, file').setInputFiles(open);
+    await page.getByRole('button', { name: 'Swap closed and open' }).click();
+    await expect(page.getByRole('group', { name: 'Mouth closed' })).toContainText('closed.svg');
+    await expect(page.getByRole('button', { name: 'Make it talk' })).toBeEnabled();
+  },
+);
 
 test('a silent recording leaves the mouth at rest, and says why', FURTHER, async ({ page }) => {
   await page.goto('/new');
@@ -96,7 +100,7 @@ test('a silent recording leaves the mouth at rest, and says why', FURTHER, async
   await expect(page.getByRole('heading', { name: 'Stillness', exact: true })).toBeHidden();
 });
 
-test('a film that is being made can be cancelled', async ({ studio }) => {
+test('a film that is being made can be cancelled', FURTHER, async ({ studio }) => {
   const { page } = studio;
   await page.getByRole('button', { name: 'Film', exact: true }).click();
   await page.getByLabel('Width').fill('3840');

@@ -52,22 +52,26 @@ test('a mouth is changed by pictures, by digits and to rest; undo and redo follo
   await studio.saved();
 });
 
-test('arrows go from mouth to mouth and move edges; a reload shows it', async ({ studio }) => {
-  const { page } = studio;
-  await fit(studio, studio);
-  await choose(studio, 3);
-  await page.keyboard.press('ArrowLeft');
-  await expect(studio.chosen).toContainText('Mouth 1 of 2: Closed, 0.000 to 2.000');
-  for (let press = 0; press < 6; press++) await page.keyboard.press('Shift+ArrowLeft');
-  await expect(studio.chosen).toContainText('0.000 to 1.750');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('Alt+ArrowRight');
-  await expect(studio.chosen).toContainText('Mouth 2 of 2: Open, 1.792 to 4.000');
-  await studio.saved();
-  await page.reload();
-  await choose(studio, 3);
-  await expect(studio.chosen).toContainText('1.792 to 4.000');
-});
+test(
+  'arrows go from mouth to mouth and move edges; a reload shows it',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    await fit(studio, studio);
+    await choose(studio, 3);
+    await page.keyboard.press('ArrowLeft');
+    await expect(studio.chosen).toContainText('Mouth 1 of 2: Closed, 0.000 to 2.000');
+    for (let press = 0; press < 6; press++) await page.keyboard.press('Shift+ArrowLeft');
+    await expect(studio.chosen).toContainText('0.000 to 1.750');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Alt+ArrowRight');
+    await expect(studio.chosen).toContainText('Mouth 2 of 2: Open, 1.792 to 4.000');
+    await studio.saved();
+    await page.reload();
+    await choose(studio, 3);
+    await expect(studio.chosen).toContainText('1.792 to 4.000');
+  },
+);
 
 test('an edge is dragged, as one step', FURTHER, async ({ studio }) => {
   const { page } = studio;

@@ -8,7 +8,7 @@ import { gzipSync } from 'node:zlib';
 import type { Page } from '@playwright/test';
 import { svg, toneIn, wav } from '@cruvo/media/testing';
 import { run } from '@cruvo/media/tools';
-import { expect, test } from './studio';
+import { expect, test, FURTHER } from './studio';
 
 const CRUVO = fileURLToPath(new URL('../bin/cruvo', import.meta.url));
 
@@ -160,7 +160,7 @@ test('its mouth follows the sound where nothing tells when what is said', async 
   expect(share(3.6, 3.95, 'rest')).toBeGreaterThan(0.6);
 });
 
-test('what is no character says so', async ({ page }) => {
+test('what is no character says so', FURTHER, async ({ page }) => {
   const said = page.waitForEvent('console', (message) => message.type() === 'error');
   await page.goto(`${address}/wrong.html`);
   expect((await said).text()).toContain('This is no character that was saved as a file');

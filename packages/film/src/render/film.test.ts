@@ -111,17 +111,14 @@ describe('renderFilm', () => {
     expect(isOpen.slice(28)).toEqual(new Array(20).fill(false));
   });
 
-  it.each(['12', '23.976', '25', '29.97', '30', '50', '60'] as const)(
-    'keeps to %s frames a second',
-    async (frameRate) => {
-      const film = join(folder, `rate.mp4`);
-      await renderFilm({ ...(await job(film, [0.5, 1])), settings: { ...settings, frameRate } });
-      const [picture] = await probe(film);
-      const [above, below] = String(picture!['r_frame_rate']).split('/').map(Number);
-      expect(above! / below!).toBeCloseTo(Number(frameRate), 2);
-      expect(Number(picture!['nb_frames'])).toBe(Math.ceil(2 * (above! / below!)));
-    },
-  );
+  it.each(['23.976', '50'] as const)('keeps to %s frames a second', async (frameRate) => {
+    const film = join(folder, `rate.mp4`);
+    await renderFilm({ ...(await job(film, [0.5, 1])), settings: { ...settings, frameRate } });
+    const [picture] = await probe(film);
+    const [above, below] = String(picture!['r_frame_rate']).split('/').map(Number);
+    expect(above! / below!).toBeCloseTo(Number(frameRate), 2);
+    expect(Number(picture!['nb_frames'])).toBe(Math.ceil(2 * (above! / below!)));
+  });
 
   it('leaves nothing behind when cancelled', async () => {
     const film = join(folder, 'cancelled.mp4');

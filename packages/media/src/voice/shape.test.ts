@@ -57,7 +57,7 @@ describe('shapeVoice', () => {
     expect(slow.length / RATE).toBeCloseTo(6, 3);
     expect(pitchOf(slow)).toBeCloseTo(200, -1);
   });
-  it.each([0.5, 0.8, 1.5, 2])('puts every moment where a pace of %d puts it', async (pace) => {
+  it.each([0.8, 2])('puts every moment where a pace of %d puts it', async (pace) => {
     const source = await working('burst', (time) => (time > 1 && time < 1.5 ? tone(200)(time) : 0));
     const samples = await shaped(source, { pace });
     const loud = (sample: number) => Math.abs(sample) > 2500;
