@@ -9,8 +9,8 @@ export interface Crop {
   readonly height: number;
 }
 
-/** Who drives a live page: the live desk in another window, or a microphone of its own. */
-export const LIVE_DRIVERS = ['desk', 'microphone'] as const;
+/** Who drives a live page: the live desk in another window, a microphone of its own, or a camera as well. */
+export const LIVE_DRIVERS = ['desk', 'microphone', 'face'] as const;
 export type LiveDriver = (typeof LIVE_DRIVERS)[number];
 
 /** What a live page shows. */

@@ -224,6 +224,7 @@ function PageCard({
       >
         <option value="desk">Driven by this desk</option>
         <option value="microphone">Hears a microphone by itself</option>
+        <option value="face">Hears a microphone and sees a face by itself</option>
       </Form.Select>
     </article>
   );

@@ -19,6 +19,7 @@ import { unhurriedPictures } from '../../studio/stage/useFrames';
 import { useSceneMaterial } from '../../studio/useSceneMaterial';
 import { LiveLink } from '../liveLink';
 import { cropped } from './cropped';
+import { useOwnFace } from './useOwnFace';
 import { useOwnVoice } from './useOwnVoice';
 
 /** What can't be had now is asked for until it is there: on air there is no error, only nothing. */
@@ -97,6 +98,7 @@ function Picture({
   const link = useRef<LiveLink | null>(null);
   const repaint = useRef<(() => void) | null>(null);
   const own = useOwnVoice(program, settings, repaint);
+  const face = useOwnFace(program, settings);
   const [gone, setGone] = useState(false);
   const changed = useRef(onChanged);
   useEffect(() => void (changed.current = onChanged));
@@ -145,8 +147,9 @@ function Picture({
       const live = new Map(
         members.map(({ member }) => [member.id, overridesFrom(heard, member.id)]),
       );
-      const own_ = own.overrides();
-      if (own_) live.set(own_.member, own_.values);
+      for (const by of [own.overrides(), face()]) {
+        if (by) live.set(by.member, new Map([...(live.get(by.member) ?? []), ...by.values]));
+      }
       const set = new Map([...live].filter(([, values]) => values.size > 0));
       const time = toFlicks(performance.now() / 1000) % program.scene.length;
       const frame = player.seek(time, liveSources(program, set));
@@ -163,7 +166,7 @@ function Picture({
       pictures.stop();
       repaint.current = null;
     };
-  }, [program, images, only, backdrop, background, width, height, own]);
+  }, [program, images, only, backdrop, background, width, height, own, face]);
 
   return (
     <main className={mirrored ? 'on-air-picture mirrored' : 'on-air-picture'} {...own.starter}>

@@ -17,7 +17,7 @@ export function useOwnVoice(
 ) {
   const speaker = program.members.find(({ member }) => only === null || member.id === only);
   const member = speaker?.member.id ?? null;
-  const listens = driver === 'microphone' && member !== null;
+  const listens = driver !== 'desk' && member !== null;
   const own = useMemo(() => {
     let mouth: MouthState | null = null;
     const voice = new LiveVoice((now, sound) => {

@@ -8,14 +8,16 @@ import {
   faceSettingsSchema,
   linkedShares,
   USUAL_FACE,
+  type FaceLink,
   type FaceSettings,
+  type FaceValues,
 } from '@cruvo/core/face';
 import { placeOfTarget, valueOfShare } from '@cruvo/core/program';
 import type { Performing } from '../performing';
 import { FaceSession } from './faceSession';
 
 /** How the face of who sits here is taken over: kept in this browser; what can't be read is as usual. */
-const useFaceSettings = create<{ settings: FaceSettings }>()(
+export const useFaceSettings = create<{ settings: FaceSettings }>()(
   persist(() => ({ settings: USUAL_FACE }), {
     name: 'cruvo face',
     merge: (kept, now) => {
@@ -24,6 +26,18 @@ const useFaceSettings = create<{ settings: FaceSettings }>()(
     },
   }),
 );
+
+/** Where a face moves what it is linked to: values by targets of controls. */
+export function movedByFace(
+  controls: ControlSet,
+  links: readonly FaceLink[],
+  values: FaceValues,
+): readonly (readonly [target: string, value: number])[] {
+  return [...linkedShares(links, values)].flatMap(([target, share]) => {
+    const place = placeOfTarget(controls, target);
+    return place ? [[target, valueOfShare(controls, place, share)] as const] : [];
+  });
+}
 
 /** A face that performs a character. */
 export function useFaceFeed(
@@ -35,13 +49,10 @@ export function useFaceFeed(
   const targets = useMemo(() => links.map(({ target }) => target), [links]);
   const session = useMemo(
     () =>
-      new FaceSession((values, lateBy) => {
-        const moved = [...linkedShares(links, values)].flatMap(([target, share]) => {
-          const place = placeOfTarget(controls, target);
-          return place ? [[target, valueOfShare(controls, place, share)] as const] : [];
-        });
-        performing.moveAll(moved, lateBy);
-      }, useFaceSettings.getState().settings),
+      new FaceSession(
+        (values, lateBy) => performing.moveAll(movedByFace(controls, links, values), lateBy),
+        useFaceSettings.getState().settings,
+      ),
     [performing, links, controls],
   );
   useEffect(() => {
