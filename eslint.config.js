@@ -59,6 +59,7 @@ export default ts.config(
   boundary('packages/media', ['core']),
   boundary('packages/film', ['core', 'painter', 'media']),
   boundary('apps/web', ['core', 'painter']),
+  boundary('apps/player', ['core', 'painter']),
   boundary('apps/server', ['core', 'painter', 'media', 'film']),
   boundary('apps/cli', ['core', 'painter', 'media', 'film', 'server']),
   { files: tests, rules: { 'no-restricted-imports': 'off' } },

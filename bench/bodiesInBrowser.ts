@@ -1,11 +1,7 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { IDENTITY } from '@cruvo/core/geometry';
 import type { Picture } from '@cruvo/painter/paint';
-import {
-  browserPainter,
-  FrameCanvas,
-  showPixels,
-} from '../apps/web/src/studio/stage/browserImages';
+import { browserPainter, FrameCanvas, showPixels } from '@cruvo/painter/browser';
 import { bentCharacter, LIMB_SVG, PICTURE_SIDE, STAGE, timeFrames, type Kind } from './bentBodies';
 
 /** Times of frames of so many characters, milliseconds, sorted. */

@@ -8,7 +8,7 @@ import type { Line, Scene } from '@cruvo/core/scene';
 import { readTrack, type VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle, frameStart, nearestFrame } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { FrameCanvas } from '../apps/web/src/studio/stage/browserImages';
+import { FrameCanvas } from '@cruvo/painter/browser';
 import { History } from '../apps/web/src/history/history';
 import { timeEach } from './timing';
 

@@ -6,11 +6,7 @@ import type { Scene } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
 import { frameMiddle } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import {
-  browserPainter,
-  FrameCanvas,
-  showPixels,
-} from '../apps/web/src/studio/stage/browserImages';
+import { browserPainter, FrameCanvas, showPixels } from '@cruvo/painter/browser';
 import { measureBothWays, type Motion, type PaintingTimes, type Way } from './bothWays';
 
 interface Input {

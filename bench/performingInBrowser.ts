@@ -7,7 +7,7 @@ import { compile, movedBy, placeOfTarget, Player, valueOfShare } from '@cruvo/co
 import type { Scene } from '@cruvo/core/scene';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import type { Size } from '@cruvo/painter/paint';
-import { FrameCanvas } from '../apps/web/src/studio/stage/browserImages';
+import { FrameCanvas } from '@cruvo/painter/browser';
 import { Performing } from '../apps/web/src/studio/perform/performing';
 import { Transport } from '../apps/web/src/studio/playback/transport';
 

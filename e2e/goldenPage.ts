@@ -2,11 +2,7 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import { Player, compile } from '@cruvo/core/program';
 import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
 import type { Picture } from '@cruvo/painter/paint';
-import {
-  browserPainter,
-  FrameCanvas,
-  showPixels,
-} from '../apps/web/src/studio/stage/browserImages';
+import { browserPainter, FrameCanvas, showPixels } from '@cruvo/painter/browser';
 import { toFlicks } from '@cruvo/core/time';
 
 export type GoldenPage = { paintGolden: typeof paintGolden };

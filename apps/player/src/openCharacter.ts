@@ -3,12 +3,13 @@ import type { Character } from '@cruvo/core/character';
 import { readDocument } from '@cruvo/core/document';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { Problem } from '@cruvo/core/problem';
-import type { ImageStore, Picture } from '@cruvo/painter/paint';
+import type { BrowserImages } from '@cruvo/painter/browser';
+import type { Picture } from '@cruvo/painter/paint';
 
 /** A character with its pictures, ready to be painted. */
 export interface OpenedCharacter {
   readonly character: Character;
-  readonly images: ImageStore<ImageBitmap>;
+  readonly images: BrowserImages;
 }
 
 /** Fetches a file. @throws Problem where it can't be had */

@@ -1,45 +1,33 @@
 import type { Frame } from '@cruvo/core/frame';
-import { drawOnCanvas, RetainedPainter, type ImageStore } from '@cruvo/painter/paint';
+import { FrameCanvas, type BrowserImages } from '@cruvo/painter/browser';
 
 /** More pixels than this are not told apart. */
 const SHARPEST = 2;
 
 /** Paints frames into a canvas, as many pixels as it is shown with. */
 export class CanvasPicture {
-  private readonly painter = new RetainedPainter(
-    drawOnCanvas<CanvasImageSource>((size) =>
-      contextOf(Object.assign(document.createElement('canvas'), size)),
-    ),
-  );
-  private readonly context: CanvasRenderingContext2D;
+  private readonly shown: FrameCanvas;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
-    private readonly images: ImageStore<ImageBitmap>,
+    private readonly images: BrowserImages,
   ) {
-    this.context = contextOf(canvas);
+    this.shown = new FrameCanvas(canvas);
   }
 
   show(frame: Frame): void {
-    const sharpness = Math.min(SHARPEST, devicePixelRatio);
     const { canvas } = this;
-    const width = Math.round((canvas.clientWidth || canvas.width) * sharpness);
-    const height = Math.round((canvas.clientHeight || canvas.height) * sharpness);
-    if (width === 0 || height === 0) return;
-    if (canvas.width !== width || canvas.height !== height) {
-      if (canvas.clientWidth > 0) Object.assign(canvas, { width, height });
+    const { clientWidth, clientHeight } = canvas;
+    // One that is not laid out has the size that it was given.
+    if (clientWidth > 0 && clientHeight > 0) {
+      const sharpness = Math.min(SHARPEST, devicePixelRatio);
+      const width = Math.round(clientWidth * sharpness);
+      const height = Math.round(clientHeight * sharpness);
+      if (canvas.width !== width || canvas.height !== height) {
+        Object.assign(canvas, { width, height });
+      }
     }
-    const size = { width: canvas.width, height: canvas.height };
-    for (const box of this.painter.paintFrame(frame, this.images, size)) {
-      this.painter.plane.withPixels(box, (pixels) => {
-        this.context.putImageData(new ImageData(pixels, box.width, box.height), box.x, box.y);
-      });
-    }
+    const { width, height } = canvas;
+    if (width > 0 && height > 0) this.shown.show(frame, this.images, { width, height });
   }
-}
-
-function contextOf(canvas: HTMLCanvasElement): CanvasRenderingContext2D {
-  const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser can’t paint on a canvas.');
-  return context;
 }

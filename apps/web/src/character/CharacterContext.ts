@@ -9,7 +9,7 @@ import { useStore } from 'zustand';
 import type { Point } from '@cruvo/core/geometry';
 import type { Production } from '@cruvo/core/scene';
 import type { DocumentSaver } from '../saving/documentSaver';
-import type { BrowserImages } from '../studio/stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import type { CharacterState, CharacterStore } from './characterStore';
 import type { Saying } from './useSaying';
 

@@ -1,6 +1,7 @@
 import { type Character, characterFromArtwork } from '@cruvo/core/character';
 import type { Sent } from '../api/artwork';
-import { browserPainter, loadImages } from '../studio/stage/browserImages';
+import { browserPainter } from '@cruvo/painter/browser';
+import { loadImages } from '../studio/stage/browserImages';
 import { withMeasuredEyes } from '@cruvo/painter/paint';
 
 /** The character that artwork makes, its eyes measured on the drawings; a saved one as it was. */

@@ -12,7 +12,7 @@ import type { PassSafe } from './perform/safe/passSafe';
 import type { Transport, TransportState } from './playback/transport';
 import type { DocumentSaver } from '../saving/documentSaver';
 import { focusOf, type Focus, type SceneState, type SceneStore } from './sceneStore';
-import type { BrowserImages } from './stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import type { AnalysedVoice } from '../workers/analyseVoice';
 
 /** What the parts of the studio share about the open scene, but for the program: it hardly ever changes. */

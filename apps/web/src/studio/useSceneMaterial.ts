@@ -13,7 +13,8 @@ import { useTypefaces } from '../lettering/useTypefaces';
 import { useLookup } from '../shell/useLookup';
 import { useCompiled } from './program/useCompiled';
 import type { FirstMouths } from './voice/useFitting';
-import { loadImages, type BrowserImages } from './stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
+import { loadImages } from './stage/browserImages';
 import { withRecord } from '@cruvo/core/records';
 
 export interface SceneMaterialState {

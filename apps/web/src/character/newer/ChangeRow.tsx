@@ -1,7 +1,7 @@
 import { ArrowRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Drawing } from '@cruvo/core/character';
-import type { BrowserImages } from '../../studio/stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import { DrawingThumb } from './DrawingThumb';
 
 interface ChangeRowProps {

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { type Drawing, itemOfDrawing } from '@cruvo/core/character';
 import { IDENTITY, fitInside, multiply, translation } from '@cruvo/core/geometry';
-import { browserPainter, showPixels, type BrowserImages } from '../../studio/stage/browserImages';
+import { browserPainter, showPixels, type BrowserImages } from '@cruvo/painter/browser';
 
 /** Pixels; drawn at twice the size at which it is shown. */
 const SIZE = { width: 112, height: 80 };

@@ -13,12 +13,8 @@ import {
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredEyes } from '@cruvo/painter/paint';
 import { characterFrom } from '../characterFrom';
-import {
-  browserPainter,
-  loadImages,
-  tracerFor,
-  type BrowserImages,
-} from '../../studio/stage/browserImages';
+import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
+import { loadImages, tracerFor } from '../../studio/stage/browserImages';
 import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';

@@ -12,7 +12,7 @@ import {
   recognise,
 } from '@cruvo/core/character';
 import { meaningInWords } from '../parts/meaningInWords';
-import type { BrowserImages } from '../../studio/stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import { ChangeRow } from './ChangeRow';
 
 interface NewerSummaryProps {

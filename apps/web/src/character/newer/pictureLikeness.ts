@@ -5,7 +5,7 @@ import {
   pixelLikeness,
 } from '@cruvo/core/character';
 import { IDENTITY, type Matrix, multiply, translation } from '@cruvo/core/geometry';
-import { browserPainter, type BrowserImages } from '../../studio/stage/browserImages';
+import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
 
 /** Pixels a side at which pictures are compared: enough to tell a hat from a hand, whatever the line. */
 const SIDE = 24;

@@ -1,7 +1,7 @@
 import { type Character, isSeenIn, itemOfDrawing, partsOf, placesOf } from '@cruvo/core/character';
 import { IDENTITY, type Point, inverse, mapped, translation } from '@cruvo/core/geometry';
 import type { Pose } from '@cruvo/core/pose';
-import { browserPainter, type BrowserImages } from '../../studio/stage/browserImages';
+import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
 
 /** A pixel that is more see-through than this can't be pointed at. */
 const SEEN = 24;

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Program } from '@cruvo/core/program';
 import type { Scene, VoicedLine } from '@cruvo/core/scene';
-import type { BrowserImages } from '../../studio/stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import type { LiveDesk } from './liveDesk';
 
 /** What the parts of the live desk share. */

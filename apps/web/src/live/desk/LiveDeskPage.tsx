@@ -12,7 +12,7 @@ import { readDocumentById } from '../../api/documents';
 import { recordingsAround } from '../../microphone/recordingsAround';
 import { Notice } from '../../shell/Notice';
 import { TopBar } from '../../shell/TopBar';
-import type { BrowserImages } from '../../studio/stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import { useSceneMaterial } from '../../studio/useSceneMaterial';
 import { DeskContext } from './DeskContext';
 import { DeskSide } from './DeskSide';

@@ -14,7 +14,7 @@ import type { Scene } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { readDocumentById } from '../../api/documents';
 import { readLivePage } from '../../api/livePages';
-import { FrameCanvas, type BrowserImages } from '../../studio/stage/browserImages';
+import { FrameCanvas, type BrowserImages } from '@cruvo/painter/browser';
 import { unhurriedPictures } from '../../studio/stage/useFrames';
 import { useSceneMaterial } from '../../studio/useSceneMaterial';
 import { LiveLink } from '../liveLink';

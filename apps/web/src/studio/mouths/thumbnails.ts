@@ -9,7 +9,7 @@ import {
 import { IDENTITY, grow, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { chartOf, targetOf } from '@cruvo/core/mouth';
 import { SILENCE } from '@cruvo/core/speech';
-import { browserPainter, showPixels, type BrowserImages } from '../stage/browserImages';
+import { browserPainter, showPixels, type BrowserImages } from '@cruvo/painter/browser';
 
 /** A small picture of each mouth drawing, by the drawing's key. */
 export type Thumbnails = ReadonlyMap<string, HTMLCanvasElement>;

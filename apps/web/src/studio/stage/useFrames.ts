@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { Frame } from '@cruvo/core/frame';
-import { FrameCanvas, type BrowserImages } from './browserImages';
+import { FrameCanvas, type BrowserImages } from '@cruvo/painter/browser';
 import type { CanvasBox } from './useCanvasBox';
 
 /** What a stage shows: frames, and when another one may be seen. */

@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import type { Character } from '@cruvo/core/character';
 import type { Cue } from '@cruvo/core/cues';
 import type { MovedProgram } from '@cruvo/core/program';
-import type { BrowserImages } from '../../stage/browserImages';
+import type { BrowserImages } from '@cruvo/painter/browser';
 import { CuePicture } from './CuePicture';
 import type { LiveCues } from './liveCues';
 import { useBoard } from './useBoard';

@@ -4,7 +4,7 @@ import { mixControls } from '@cruvo/core/controls';
 import type { Cue } from '@cruvo/core/cues';
 import { IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
 import { cueSource, type MovedProgram } from '@cruvo/core/program';
-import { browserPainter, showPixels, type BrowserImages } from '../../stage/browserImages';
+import { browserPainter, showPixels, type BrowserImages } from '@cruvo/painter/browser';
 
 const SIZE = { width: 132, height: 96 };
 
