@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { artwork } from './parts/artwork';
 import { bodies } from './parts/bodies';
+import { deliver } from './parts/deliver';
 import { editing } from './parts/editing';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
@@ -25,6 +26,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   editing,
   timeline,
   studio,
+  deliver,
   artwork,
   synchrony,
   replacing,

@@ -69,6 +69,34 @@ test(
   },
 );
 
+test(
+  'captions and timing become lines at their times, and what can’t be read is named',
+  FURTHER,
+  async ({ studio }) => {
+    const { page } = studio;
+    const file = (name: string, text: string) => {
+      return { name, mimeType: 'text/plain', buffer: Buffer.from(text) };
+    };
+    const srt =
+      '1\n00:00:05,000 --> 00:00:06,500\nFog, ahead!\n\n2\n00:00:08,000 --> 00:00:09,000\nLand.\n';
+    const input = page.getByLabel(/^Recordings for/).first();
+    await input.setInputFiles([file('said.srt', srt), file('other.json', '{"a":1}')]);
+    await expect(page.getByRole('alert')).toContainText(
+      '“other.json” tells nothing of when things happen.',
+    );
+    await expect(async () => {
+      const told = (await lines(studio)).map(({ script, start }) => [script, seconds(start)]);
+      expect(told.slice(1)).toEqual([
+        ['Fog, ahead!', 5],
+        ['Land.', 8],
+      ]);
+    }).toPass();
+    await page.getByRole('button', { name: 'Understood' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(async () => expect(await lines(studio)).toHaveLength(1)).toPass();
+  },
+);
+
 test('a line is moved in whole frames, trimmed, split, joined, said again and deleted', async ({
   studio,
 }) => {

@@ -170,3 +170,26 @@ test(
     ).toHaveText(['Two', 'face']);
   },
 );
+
+test('a production is carried away as a file, and brought in beside itself', async ({ studio }) => {
+  const { page } = studio;
+  await up(studio);
+  const name = await page.getByRole('heading', { level: 1 }).textContent();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Carry away' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe(`${name}.production.zip`);
+  const file = await download.path();
+  await page.goto('/');
+  const bringIn = page.getByLabel('A production that was carried away');
+  await bringIn.setInputFiles(FACE);
+  await expect(page.getByRole('alert')).toContainText('“face.svg” holds no production');
+  await bringIn.setInputFiles(file);
+  await expect(page).toHaveURL(/\/productions\//);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name} 2`);
+  await expectAccessible(page);
+  // It is whole: its scene plays.
+  await page.getByRole('region', { name: 'Scenes' }).getByRole('link').first().click();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+});
