@@ -49,6 +49,10 @@ export const PURPOSES = {
     ...{ ...ANY_SIZE, name: 'Loop', format: 'awebp', transparent: true },
     consequence: 'Plays again and again without a sound, in pages and chats.',
   },
+  vectors: {
+    ...{ ...ANY_SIZE, name: 'Vectors that move', format: 'lottie', transparent: true },
+    consequence: 'Sharp at any size, without a sound, for pages and apps that play Lottie.',
+  },
   pictures: {
     ...{ ...ANY_SIZE, name: 'Picture sequence', format: 'png', transparent: true },
     consequence: 'A picture for each frame, the sound beside them. Any editor reads it.',
