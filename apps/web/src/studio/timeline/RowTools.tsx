@@ -76,7 +76,7 @@ function AddVoices({ name, onFiles }: { name: string; onFiles: (files: readonly 
     <>
       <IconButton
         icon={Plus}
-        label={`Add recordings, scripts or timing for ${name}, or drop them on the row`}
+        label={`Add recordings or timing for ${name}, or drop them on the row`}
         onClick={() => input.current?.click()}
       />
       <input
