@@ -12,7 +12,7 @@ import { characterFrom, type Opener } from './opener';
 
 /** Opens files, each in a sandbox, and keeps what comes of them. */
 export class FileOpener implements Opener, KeptContent {
-  private readonly pool = new SandboxPool();
+  private readonly pool = new SandboxPool(false);
   private readonly paths = new Map<string, string>();
   private readonly tracks = new Map<string, Buffer>();
   private opened = 0;

@@ -17,6 +17,9 @@ export class SandboxPool {
   /** Started ahead, since starting takes longer than opening most files. */
   private spare: Sandbox | null = null;
 
+  /** @param ahead whether one is always ready for the next file: not where few are opened, and then no more */
+  constructor(private readonly ahead = true) {}
+
   /** @throws Problem 'busy' where so many files wait that another one could not */
   checkQueue(): void {
     this.queue.check();
@@ -54,7 +57,7 @@ export class SandboxPool {
   private next(): Sandbox {
     this.prepare();
     const sandbox = this.spare!;
-    this.spare = new Sandbox();
+    this.spare = this.ahead ? new Sandbox() : null;
     return sandbox;
   }
 }
