@@ -27,12 +27,12 @@ export function DocumentCard({
       <div className="caption">
         {children}
         <div className="min-w-0 flex-fill">
-          <h3 className="h6 mb-0 text-truncate">
+          <h3 className="h6 mb-0 two-lines">
             <Link to={to} title={title}>
               {name}
             </Link>
           </h3>
-          <span className="quiet small d-block text-truncate">saved {when(savedAt)}</span>
+          <span className="quiet small d-block">saved {when(savedAt)}</span>
         </div>
         <MoreMenu name={name} entries={entries} align="end" />
       </div>
