@@ -118,20 +118,12 @@ async function watched(page: Page, pid: number): Promise<PageCost> {
   const before = await heap();
   const ticks = ticksOf(pid);
   const begun = performance.now();
-  const frames = await page.evaluate(
-    (seconds) =>
-      new Promise<number>((resolve) => {
-        let count = 0;
-        const end = performance.now() + 1000 * seconds;
-        const next = () => {
-          count++;
-          if (performance.now() < end) requestAnimationFrame(next);
-          else resolve(count);
-        };
-        requestAnimationFrame(next);
-      }),
-    WATCHED,
-  );
+  const frames = await page.evaluate(async (seconds) => {
+    const end = performance.now() + 1000 * seconds;
+    let count = 0;
+    for (; performance.now() < end; count++) await new Promise(requestAnimationFrame);
+    return count;
+  }, WATCHED);
   const seconds = (performance.now() - begun) / 1000;
   const cpu = (100 * (ticksOf(pid) - ticks)) / TICKS / seconds;
   return { cpu, rate: frames / seconds, growth: (await heap()) - before };
