@@ -5,7 +5,12 @@ import { Command } from 'commander';
 import { fileName } from '@cruvo/core/delivery';
 import { isOfKind } from '@cruvo/core/document';
 import { Problem } from '@cruvo/core/problem';
-import { CHARACTER_FORMS, characterOut, type CharacterForm } from '@cruvo/film/characterOut';
+import {
+  CHARACTER_FORMS,
+  characterFileName,
+  characterOut,
+  type CharacterForm,
+} from '@cruvo/film/characterOut';
 import { ProductionFile } from '@cruvo/media/productionFile';
 import {
   ITEMS_HELP,
@@ -72,14 +77,17 @@ async function fromStudio(
 ): Promise<readonly Item[]> {
   const productions = await productionsOf(client, production);
   const place = placesIn(out);
-  const fetched = (name: string, path: string): Item => ({
-    name,
-    make: async (_report, signal) => {
-      const target = place(name);
-      await client.download(path, target, signal);
-      return { files: [target] };
-    },
-  });
+  // Names are given in order, whichever is made first.
+  const fetched = (name: string, path: string): Item => {
+    const target = place(name);
+    return {
+      name,
+      make: async (_report, signal) => {
+        await client.download(path, target, signal);
+        return { files: [target] };
+      },
+    };
+  };
   if (form === null) {
     if (names.length > 0) throw new Problem('bad-input', 'Say with --as how characters leave.');
     return productions.map(({ id, name }) =>
@@ -89,8 +97,7 @@ async function fromStudio(
   const characters = productions.flatMap((one) => one.characters);
   return namesWanted(characters, names, 'character').map(({ id, name }) => {
     const path = form === 'file' ? 'file' : `drawings.${form}`;
-    const ending = form === 'file' ? 'character.zip' : form;
-    return fetched(`${fileName(name, 'character')}.${ending}`, `/characters/${id}/${path}`);
+    return fetched(characterFileName({ name }, form), `/characters/${id}/${path}`);
   });
 }
 
@@ -113,16 +120,17 @@ async function fromFiles(
       );
     }),
   );
-  return namesWanted(found.flat(), names, 'character').map(({ name, character, file }) => ({
-    name,
-    make: async () => {
-      const read = async (hash: string) => buffer(await file.media(hash));
-      const made = await characterOut(character, form, read);
-      const target = place(made.name);
-      await writeFile(target, made.bytes);
-      return { files: [target] };
-    },
-  }));
+  return namesWanted(found.flat(), names, 'character').map(({ name, character, file }) => {
+    const target = place(characterFileName(character, form));
+    return {
+      name,
+      make: async () => {
+        const read = async (hash: string) => buffer(await file.media(hash));
+        await writeFile(target, (await characterOut(character, form, read)).bytes);
+        return { files: [target] };
+      },
+    };
+  });
 }
 
 /** Gives files places of their own, also where two are called the same. */

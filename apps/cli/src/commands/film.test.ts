@@ -213,10 +213,9 @@ describe('cruvo import and export', () => {
       [],
     ]);
     const svgs = await told('export', other, '--as', 'svg', '--out', out);
-    expect(svgs.ends.flatMap(({ files }) => files)).toEqual([
-      join(out, 'fox.svg'),
-      join(out, 'fox 2.svg'),
-    ]);
+    const written = svgs.ends.flatMap(({ files }) => files ?? []);
+    // Whichever was made first.
+    expect(written.sort()).toEqual([join(out, 'fox 2.svg'), join(out, 'fox.svg')]);
   });
   it('leaves a production as it was where one of several can’t be brought in', async () => {
     const before = readFileSync(production);

@@ -20,27 +20,32 @@ export interface CharacterOut {
   readonly bytes: Uint8Array;
 }
 
+/** What the file of a character is called. */
+export function characterFileName({ name }: Pick<Character, 'name'>, form: CharacterForm): string {
+  return `${fileName(name, 'character')}.${form === 'file' ? 'character.zip' : form}`;
+}
+
 /** @param read gives the bytes of a content hash */
 export async function characterOut(
   character: Character,
   form: CharacterForm,
   read: (hash: string) => Promise<Buffer>,
 ): Promise<CharacterOut> {
-  const name = fileName(character.name, 'character');
+  const name = characterFileName(character, form);
   if (form === 'svg') {
     const svg = await characterSvg(character, read);
-    return { name: `${name}.svg`, type: 'image/svg+xml', bytes: Buffer.from(svg) };
+    return { name, type: 'image/svg+xml', bytes: Buffer.from(svg) };
   }
   if (form === 'ora') {
     const scale = pixelsPerUnit(character);
     const merged = await portraitOf(character, scale, 'drawn', read);
     const bytes = await characterOra(character, scale, merged, read);
-    return { name: `${name}.ora`, type: 'image/openraster', bytes };
+    return { name, type: 'image/openraster', bytes };
   }
   const scale = PREVIEW_SIDE / Math.max(character.width, character.height);
   const preview = await portraitOf(character, scale, 'at rest', read);
   const bytes = await characterFile(character, preview, read);
-  return { name: `${name}.character.zip`, type: 'application/zip', bytes };
+  return { name, type: 'application/zip', bytes };
 }
 
 /** Artwork of pixels keeps them one for one; vectors are painted finely. */
