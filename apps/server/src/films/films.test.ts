@@ -326,7 +326,7 @@ describe('work', () => {
     expect(again.part).toEqual(tasks[0]!.part);
     await work.finishPart(again, 'a');
     expect(await work.report((await taken(film))!, 0.5, null)).toBe(true);
-    expect((await read(film.id)).progress).toBeCloseTo(0.97 * (2.5 / 3), 5);
+    expect((await read(film.id)).progress).toBeCloseTo(0.9 * (2.5 / 3), 5);
     await quietFor(13, film);
     await work.finishPart((await taken(film))!, 'c');
     const joining = (await taken(film))!;
@@ -373,6 +373,27 @@ describe('work', () => {
       .where({ id: film.id })
       .update({ begun_at: database.raw("now() - interval '70 seconds'"), idle_seconds: 40 });
     expect((await read(film.id)).secondsLeft).toBeCloseTo(90, 0);
+    await films.cancel(film.id);
+  });
+
+  it('counts from when a film comes along, not while it is made ready', async () => {
+    const { films, database } = studio.services;
+    const film = await order(await makeProduction(studio, 0.1));
+    const begun = async () =>
+      (await database('films').where({ id: film.id }).first<{ begun_at: Date | null }>('begun_at'))
+        .begun_at;
+    const first = (await taken(film))!;
+    await films.work.report(first, 0, null);
+    expect(await begun()).toBeNull();
+    // What was waited before counts no more.
+    await database('films').where({ id: film.id }).update({ idle_seconds: 1000 });
+    await films.work.report(first, 0.25, null);
+    const then = await begun();
+    expect(then).not.toBeNull();
+    const { secondsLeft } = await read(film.id);
+    expect(secondsLeft).toBeGreaterThanOrEqual(0);
+    await films.work.report(first, 0.5, null);
+    expect(await begun()).toEqual(then);
     await films.cancel(film.id);
   });
 
