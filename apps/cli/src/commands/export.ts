@@ -23,12 +23,11 @@ import { checkFile, isProductionFile } from '../material/files';
 import { namesWanted } from '../material/namesWanted';
 import { productionsOf } from '../studio/productions';
 import { StudioClient } from '../studio/studioClient';
+import { withStudioOptions, type StudioOptions } from '../studio/studioOptions';
 
-interface Options extends ItemOptions {
+interface Options extends ItemOptions, StudioOptions {
   readonly out: string;
   readonly as?: string;
-  readonly server?: string;
-  readonly production?: string;
 }
 
 const EXAMPLES = `
@@ -47,10 +46,10 @@ export function exportCommand(): Command {
     .description('Carry productions away from a studio, or characters from a production.')
     .argument('[what...]', 'production files, and names of characters')
     .option('--as <form>', `characters as ${CHARACTER_FORMS.join(', ')}`)
-    .option('--out <folder>', 'where files are written', '.')
-    .option('--server <address>', 'a studio, such as http://127.0.0.1:4610')
-    .option('--production <name>', 'with --server: the productions that are meant');
-  return withItemOptions(command).addHelpText('after', EXAMPLES).action(carryOut);
+    .option('--out <folder>', 'where files are written', '.');
+  return withItemOptions(withStudioOptions(command))
+    .addHelpText('after', EXAMPLES)
+    .action(carryOut);
 }
 
 async function carryOut(what: string[], options: Options): Promise<void> {

@@ -1,14 +1,13 @@
 import { mkdir } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { Command } from 'commander';
-import { PURPOSE_NAMES } from '@cruvo/core/delivery';
 import { Problem } from '@cruvo/core/problem';
 import { scenesOf, type CarriedScene } from '@cruvo/film/material';
 import { ProductionFile } from '@cruvo/media/productionFile';
-import { FORMATS_HELP, withFilmOptions } from '../films/filmOptions';
+import { FORMATS_HELP } from '../films/filmOptions';
 import { makeFilm } from '../films/oneFilm';
-import { wantedFilms, type WantedOptions } from '../films/wantedFilms';
-import { makeApart } from '../items/apart';
+import { wantedFilms, withWantedOptions, type WantedOptions } from '../films/wantedFilms';
+import { itemsApart } from '../items/apart';
 import {
   ITEMS_HELP,
   makeItems,
@@ -22,12 +21,9 @@ import { namesWanted } from '../material/namesWanted';
 import { productionsOf, sceneOf } from '../studio/productions';
 import { studioFilm } from '../studio/studioFilm';
 import { StudioClient } from '../studio/studioClient';
+import { withStudioOptions, type StudioOptions } from '../studio/studioOptions';
 
-interface Options extends WantedOptions, ItemOptions {
-  readonly server?: string;
-  readonly production?: string;
-  readonly again?: boolean;
-}
+interface Options extends WantedOptions, ItemOptions, StudioOptions {}
 
 const EXAMPLES = `
 Examples:
@@ -47,15 +43,9 @@ export function filmCommand(): Command {
   const command = new Command('film')
     .description('Make films, or what else there is, of scenes in a production file or a studio.')
     .argument('<what...>', 'production files, and names of scenes')
-    .option('--out <folder>', 'where films are written', '.')
-    .option('--format <names...>', 'what is made: mp4, webm, gif, wav, timing, …', [])
-    .option('--for <purpose>', `what it is for: ${PURPOSE_NAMES.join(', ')}`, 'share')
     .option('--only <name>', 'the character who is seen alone')
-    .option('--each', 'each character in a film of its own')
-    .option('--again', 'make also what is there already')
-    .option('--server <address>', 'a studio that makes them, such as http://127.0.0.1:4610')
-    .option('--production <name>', 'with --server: the production in which scenes are looked for');
-  return withItemOptions(withFilmOptions(command, 'as the scene has it'))
+    .option('--each', 'each character in a film of its own');
+  return withItemOptions(withStudioOptions(withWantedOptions(command, 'as the scene has it')))
     .addHelpText('after', EXAMPLES)
     .action(film);
 }
@@ -92,19 +82,13 @@ async function itemsInFiles(
     opened.close();
   }
   const films = wantedFilms(namesWanted(scenes, patterns, 'scene'), options);
-  const isAlone = films.length === 1 || parallelOf(options) === 1;
-  return films.map(({ scene, settings, output }) => {
+  const tasks = films.map(({ scene, settings, output }) => {
     const { file, id } = scene;
     const again = options.again ?? false;
     const task = { file: resolve(file), scene: id, settings, output, again };
-    return {
-      name: basename(output),
-      make: (report, signal) =>
-        isAlone
-          ? makeFilm(task, report, signal)
-          : makeApart(['film-one', JSON.stringify(task)], report, signal),
-    };
+    return { name: basename(output), task };
   });
+  return itemsApart(tasks, { command: 'film-one', make: makeFilm }, parallelOf(options));
 }
 
 async function itemsInStudio(

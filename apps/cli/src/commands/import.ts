@@ -11,19 +11,18 @@ import { interruptible } from '../items/interruptible';
 import {
   ITEMS_HELP,
   makeItems,
-  withItemOptions,
+  withTellingOptions,
   type Item,
-  type ItemOptions,
+  type TellingOptions,
 } from '../items/items';
 import { checkFile, isVoiceFile } from '../material/files';
 import { bringProduction } from '../studio/bringProduction';
 import { oneProduction } from '../studio/productions';
 import { StudioClient } from '../studio/studioClient';
+import { withStudioOptions, type StudioOptions } from '../studio/studioOptions';
 
-interface Options extends ItemOptions {
+interface Options extends TellingOptions, StudioOptions {
   readonly into?: string;
-  readonly server?: string;
-  readonly production?: string;
   readonly scene?: string;
   readonly by?: string;
   readonly language: string;
@@ -39,7 +38,7 @@ Examples:
 Artwork and files of characters become characters, set up as far as their layers are recognised. Voices become
 lines of a scene, one after the other, said by the character named with --by; a script named like a voice
 (hello.txt beside hello.wav) makes its mouths exact. A production file comes into a studio beside all others.
-A production file, or a scene, that isn’t there yet is made. Nothing is written until all is in.
+A production file, or a scene, that isn’t there yet is made. A file is written only when all is in.
 ${ITEMS_HELP}`;
 
 export function importCommand(): Command {
@@ -47,12 +46,12 @@ export function importCommand(): Command {
     .description('Bring artwork, characters, voices and productions in.')
     .argument('<files...>', 'artwork, files of characters, voices; production files')
     .option('--into <production>', 'a production file; it is made where there is none')
-    .option('--server <address>', 'a studio, such as http://127.0.0.1:4610')
-    .option('--production <name>', 'with --server: the production that is meant')
     .option('--scene <name>', 'the scene in which voices become lines')
     .option('--by <name>', 'the character who says them')
     .option('--language <code>', 'what is spoken: en, es, fr, it, de, pl, …', 'en');
-  return withItemOptions(command).addHelpText('after', EXAMPLES).action(bringIn);
+  return withTellingOptions(withStudioOptions(command))
+    .addHelpText('after', EXAMPLES)
+    .action(bringIn);
 }
 
 async function bringIn(files: string[], options: Options): Promise<void> {

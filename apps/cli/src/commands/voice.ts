@@ -3,17 +3,17 @@ import { basename, extname, join, resolve } from 'node:path';
 import { Command } from 'commander';
 import { glob } from 'tinyglobby';
 import { VOICE_CHANNELS } from '@cruvo/core/audio';
-import { FILM_FORMATS, PURPOSE_NAMES } from '@cruvo/core/delivery';
+import { FILM_FORMATS } from '@cruvo/core/delivery';
 import { Problem } from '@cruvo/core/problem';
-import { formatNamed, FORMATS_HELP, withFilmOptions } from '../films/filmOptions';
+import { formatNamed, FORMATS_HELP } from '../films/filmOptions';
 import { channelFrom, makeVoice, type VoiceOptions, type VoiceTask } from '../films/oneVoice';
-import { makeApart } from '../items/apart';
+import { withWantedOptions } from '../films/wantedFilms';
+import { itemsApart } from '../items/apart';
 import {
   ITEMS_HELP,
   makeItems,
   parallelOf,
   withItemOptions,
-  type Item,
   type ItemOptions,
 } from '../items/items';
 import { checkFile, VOICE_ENDINGS } from '../material/files';
@@ -41,13 +41,9 @@ export function voiceCommand(): Command {
     .argument('<voice...>', 'folders with voices, sound files, or patterns such as "lines/*.wav"')
     .option('--with <character>', 'artwork, a character’s file, or with --in a character’s name')
     .option('--in <production>', 'the production file in which the character is')
-    .option('--out <folder>', 'where films are written', '.')
-    .option('--format <names...>', 'what is made: mp4, webm, gif, wav, timing, …', [])
-    .option('--for <purpose>', `what it is for: ${PURPOSE_NAMES.join(', ')}`, 'share')
     .option('--language <code>', 'what is spoken: en, es, fr, it, de, pl, …', 'en')
-    .option('--channel <which>', `which channel is heard: ${VOICE_CHANNELS.join(', ')}`, 'both')
-    .option('--again', 'make also what is there already');
-  return withItemOptions(withFilmOptions(command, '1280x720, 24, none but the scene’s'))
+    .option('--channel <which>', `which channel is heard: ${VOICE_CHANNELS.join(', ')}`, 'both');
+  return withItemOptions(withWantedOptions(command, '1280x720, 24, #f4e9d8'))
     .addHelpText('after', EXAMPLES)
     .action(voice);
 }
@@ -66,27 +62,21 @@ async function voice(what: string[], options: Options): Promise<void> {
   }
   if (options.with !== undefined) await checkFile(options.in ?? options.with);
   await mkdir(resolve(options.out), { recursive: true });
-  const isAlone = voices.length === 1 || atOnce === 1;
-  const items = voices.map((path): Item => {
+  const tasks = voices.map((path) => {
     const task: VoiceTask = { voice: resolve(path), options: withPaths(options) };
-    return {
-      name: basename(path),
-      make: (report, signal) =>
-        isAlone
-          ? makeVoice(task, report, signal)
-          : makeApart(['voice-one', JSON.stringify(task)], report, signal),
-    };
+    return { name: basename(path), task };
   });
-  await makeItems(items, options);
+  const maker = { command: 'voice-one', make: makeVoice };
+  await makeItems(itemsApart(tasks, maker, atOnce), options);
 }
 
 /** @throws Problem where pictures are wanted of nobody */
 function checkCharacter(options: Options): void {
   if (options.with !== undefined) return;
   const needing = options.format
-    .map((name) => FILM_FORMATS[formatNamed(name)])
+    ?.map((name) => FILM_FORMATS[formatNamed(name)])
     .find(({ kind }) => kind !== 'sound' && kind !== 'data');
-  if (needing || options.format.length === 0) {
+  if (needing || options.format === undefined) {
     throw new Problem(
       'bad-input',
       `Say who speaks: --with Isbel.character.zip. Without anybody, --format timing or wav can be made.`,

@@ -28,7 +28,6 @@ export interface VoiceOptions extends WantedOptions {
   readonly in?: string;
   readonly language: string;
   readonly channel: string;
-  readonly again?: boolean;
 }
 
 export interface VoiceTask {
@@ -42,7 +41,7 @@ const taskSchema = object({
   voice: string().required(),
   options: object({
     ...{ out: string().required(), for: string().required(), language: string().required() },
-    ...{ channel: string().required(), format: array(string().required()).required() },
+    ...{ channel: string().required(), format: array(string().required()).optional() },
     ...{ with: text(), in: text(), only: text(), each: boolean(), again: boolean() },
     ...{ size: text(), fps: text(), background: text(), from: text(), to: text() },
     ...{ captions: text(), loudness: text(), crossfade: text(), premultiplied: boolean() },

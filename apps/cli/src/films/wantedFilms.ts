@@ -1,4 +1,5 @@
 import { join, resolve } from 'node:path';
+import type { Command } from 'commander';
 import {
   checkLength,
   filmOfStage,
@@ -13,15 +14,36 @@ import { castOf } from '@cruvo/core/scene';
 import type { CarriedScene } from '@cruvo/film/material';
 import { namesWanted } from '../material/namesWanted';
 import { filmNames } from './filmNames';
-import { asSentence, filmSettings, formatNamed, type FilmOptions } from './filmOptions';
+import {
+  asSentence,
+  filmSettings,
+  formatNamed,
+  withFilmOptions,
+  type FilmOptions,
+} from './filmOptions';
 
 /** Which films are made of scenes, as somebody wrote it. */
 export interface WantedOptions extends FilmOptions {
   readonly out: string;
-  readonly format: readonly string[];
+  /** Undefined: what the purpose wants. */
+  readonly format?: readonly string[];
   readonly for: string;
   readonly only?: string;
   readonly each?: boolean;
+  /** Whether films are made also where they are there already. */
+  readonly again?: boolean;
+}
+
+/** Adds the options of all commands that make films of scenes. @param usual what stands for a size, rate and background */
+export function withWantedOptions(command: Command, usual: string): Command {
+  return withFilmOptions(
+    command
+      .option('--out <folder>', 'where films are written', '.')
+      .option('--format <names...>', 'what is made: mp4, webm, gif, wav, timing, …')
+      .option('--for <purpose>', `what it is for: ${PURPOSE_NAMES.join(', ')}`, 'share')
+      .option('--again', 'make also what is there already'),
+    usual,
+  );
 }
 
 export interface WantedFilm<Scene extends CarriedScene> {
@@ -44,7 +66,7 @@ export function wantedFilms<Scene extends CarriedScene>(
     whoOf(scene, options).flatMap(({ id, name }) => {
       const usual = settingsFor(purpose, filmOfStage(scene.scene));
       const formats: FilmFormatName[] =
-        options.format.length > 0 ? options.format.map(formatNamed) : [usual.format];
+        options.format === undefined ? [usual.format] : options.format.map(formatNamed);
       return formats.map((format) => ({ scene, format, usual, id, only: name }));
     }),
   );

@@ -3,7 +3,7 @@ import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 import { array, boolean, number, object, string } from 'yup';
 import { cancelled, Problem } from '@cruvo/core/problem';
-import type { Made } from './items';
+import type { Item, Made } from './items';
 
 const CRUVO = fileURLToPath(new URL('../../../../bin/cruvo', import.meta.url));
 
@@ -16,12 +16,38 @@ const lineSchema = object({
   error: string(),
 });
 
+/** How a task is made: here, and by which command in a process of its own. */
+interface Maker<Task> {
+  readonly command: string;
+  readonly make: (
+    task: Task,
+    report: (share: number) => void,
+    signal: AbortSignal,
+  ) => Promise<Made>;
+}
+
+/** Items for tasks: each in a process of its own, where several are made at once. @param parallel how many are */
+export function itemsApart<Task>(
+  tasks: readonly { readonly name: string; readonly task: Task }[],
+  { command, make }: Maker<Task>,
+  parallel: number,
+): Item[] {
+  const isAlone = tasks.length === 1 || parallel === 1;
+  return tasks.map(({ name, task }) => ({
+    name,
+    make: (report, signal) =>
+      isAlone
+        ? make(task, report, signal)
+        : makeApart([command, JSON.stringify(task)], report, signal),
+  }));
+}
+
 /**
  * Makes one thing in a process of its own, so that several use several processors.
  *
  * @param args of the command line that makes it, and nothing else
  */
-export async function makeApart(
+async function makeApart(
   args: readonly string[],
   report: (share: number) => void,
   signal: AbortSignal,

@@ -22,20 +22,34 @@ export interface Made {
   readonly wasThere?: boolean;
 }
 
-export interface ItemOptions {
-  /** How many are made at once. */
-  readonly parallel: string;
+/** How things are told. */
+export interface TellingOptions {
   /** Whether progress is told as lines of JSON. */
   readonly json?: boolean;
   readonly quiet?: boolean;
+}
+
+export interface ItemOptions extends TellingOptions {
+  /** How many are made at once. */
+  readonly parallel: string;
 }
 
 const MOST_AT_ONCE = 64;
 
 /** Adds what all commands that make several things understand. */
 export function withItemOptions(command: Command): Command {
+  return withTellingOptions(
+    command.option(
+      '--parallel <number>',
+      'how many are made at once',
+      String(availableParallelism()),
+    ),
+  );
+}
+
+/** The same for those that make one after the other. */
+export function withTellingOptions(command: Command): Command {
   return command
-    .option('--parallel <number>', 'how many are made at once', String(availableParallelism()))
     .option('--json', 'tell progress and results as lines of JSON')
     .option('--quiet', 'print nothing but errors');
 }

@@ -22,15 +22,8 @@ export async function serve(config: Config): Promise<Serving> {
   const services = createServices(config.databaseUrl);
   await sweepTempFolders();
   await migrate(services.database);
-  services.events.start();
   services.intake.prepare();
-
-  const server = createApp(services, config.webFolder).listen(config.port, LOOPBACK);
-  await new Promise<void>((resolve, reject) => {
-    server.once('listening', resolve).once('error', reject);
-  });
-  limitTimeouts(server);
-  services.relay.attach(server);
+  const answers = await answering(services, config);
   const collect = () =>
     void tidyUp(services).catch((error: unknown) =>
       log.warn({ reason: sentenceOf(error) }, 'what nobody needs could not be removed'),
@@ -38,9 +31,29 @@ export async function serve(config: Config): Promise<Serving> {
   collect();
   const collecting = setInterval(collect, COLLECT_EVERY_MS);
   return {
-    address: `http://${LOOPBACK}:${(server.address() as AddressInfo).port}`,
+    address: answers.address,
     stop: async () => {
       clearInterval(collecting);
+      await answers.stop();
+    },
+  };
+}
+
+/** Has services answer. To stop ends them, too. @throws where the port can't be had */
+export async function answering(
+  services: Services,
+  { port, webFolder }: Pick<Config, 'port' | 'webFolder'>,
+): Promise<Serving> {
+  services.events.start();
+  const server = createApp(services, webFolder).listen(port, LOOPBACK);
+  await new Promise<void>((resolve, reject) => {
+    server.once('listening', resolve).once('error', reject);
+  });
+  limitTimeouts(server);
+  services.relay.attach(server);
+  return {
+    address: `http://${LOOPBACK}:${(server.address() as AddressInfo).port}`,
+    stop: async () => {
       server.close();
       server.closeAllConnections();
       services.intake.close();

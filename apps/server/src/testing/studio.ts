@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
-import type { AddressInfo } from 'node:net';
 import pg from 'pg';
-import { createApp, createServices, type Services } from '../app';
+import { createServices, type Services } from '../app';
 import { migrate } from '../database/connect';
+import { answering } from '../serving';
 import { DatabaseRoad } from './databaseRoad';
 
 /** A server with a database of its own on the PostgreSQL that CRUVO_DATABASE_URL names. */
@@ -54,22 +54,14 @@ async function start(): Promise<TestStudio> {
 
   const services = createServices(throughRoad.href);
   await migrate(services.database);
-  services.events.start();
-  const server = createApp(services, '').listen(0, '127.0.0.1');
-  services.relay.attach(server);
-  await new Promise((resolve) => server.once('listening', resolve));
+  const { address, stop } = await answering(services, { port: 0, webFolder: '' });
   return {
-    address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    address,
     databaseUrl: direct.href,
     services,
     road,
     close: async () => {
-      server.close();
-      server.closeAllConnections();
-      services.intake.close();
-      services.relay.close();
-      await services.events.stop();
-      await services.database.destroy();
+      await stop();
       await road.close();
       await asAdmin(adminUrl, `drop database ${name} with (force)`);
     },

@@ -2,6 +2,7 @@ export * from './testScene';
 export * from './testTrack';
 export * from './testTypeface';
 export * from './testSpeech';
+export * from './spokenScene';
 export * from './testArtwork';
 export { RICH_CHARACTERS } from './richCharacters';
 export * from './richScene';

@@ -1,8 +1,7 @@
-import { newCue } from '../cues';
 import { compile } from '../program';
 import { withRecord } from '../records';
 import { linesOf, textLine, withLines, type Scene } from '../scene';
-import { hash, testMaterial } from '../testing';
+import { hash, spokenMaterial, testMaterial } from '../testing';
 import { toFlicks, toSeconds } from '../time';
 import { laidTiming, withTiming } from './laidTiming';
 import { openTimeline } from './openTimeline';
@@ -13,10 +12,7 @@ import { timingOf } from './timingOf';
 
 const s = toFlicks;
 const base = testMaterial();
-const character = {
-  ...base.characters.get('character')!,
-  cues: { wink: { ...newCue('wink', 'Wink', 'w'), id: 'wink', order: 'a0' } },
-};
+const character = spokenMaterial().characters.get('character')!;
 const empty: Scene = { ...base.scene, lines: {}, markers: {} };
 
 let ids = 0;
@@ -29,31 +25,15 @@ const lay = (read: ReadTiming, scene: Scene = empty) => {
   return { ...laid, scene: withTiming(scene, laid) };
 };
 
-/** A scene with all that timing tells of. */
+/** Timing of a scene with all that it tells of. */
 function told() {
-  const track = {
-    ...base.tracks.get(hash('c'))!,
-    words: [
-      { text: 'Fog', start: 1, end: 1.4 },
-      { text: 'ahead', start: 1.4, end: 2 },
-    ],
-  };
-  const lines = withRecord(base.scene.lines, 'line', (line) => ({
-    ...{ ...line, start: s(0.5), script: 'Fog ahead!' },
-    corrections: [{ start: s(0.25), end: s(0.5), drawing: 'open' }],
+  const material = spokenMaterial();
+  const corrections = [{ start: s(0.25), end: s(0.5), drawing: 'open' }];
+  const lines = withRecord(material.scene.lines, 'line', (line) => ({ ...line, corrections }));
+  const markers = withRecord(material.scene.markers, 'm', (marker) => ({
+    ...{ ...marker, length: s(0.5) },
   }));
-  const program = compile({
-    ...base,
-    characters: new Map([['character', character]]),
-    tracks: new Map([[hash('c'), track]]),
-    scene: {
-      ...{ ...base.scene, length: s(3), lines },
-      markers: { m: { id: 'm', name: 'Thunder', start: s(2), length: s(0.5) } },
-      cues: {
-        c: { id: 'c', member: 'member', cue: 'wink', start: s(1), length: s(0.25), hook: null },
-      },
-    },
-  });
+  const program = compile({ ...material, scene: { ...material.scene, lines, markers } });
   return timingOf(program, { start: 0, end: s(3) }, '24');
 }
 

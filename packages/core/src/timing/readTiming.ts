@@ -72,7 +72,7 @@ function captions(text: string): ReadTiming | null {
 
 /** What a tier holds, by the end of its name; what stands before names the speaker. */
 const TIERS: readonly (readonly [kind: 'lines' | 'words' | 'sounds' | 'mouths', RegExp])[] = [
-  ['lines', /(?:^|[\s_:.-])(?:lines?|sentences?|utterances?|phrases?|script|transcript|text)$/i],
+  ['lines', /(?:^|[\s_:.-])(?:lines?|sentences?|utterances?|phrases?|script|text)$/i],
   ['words', /(?:^|[\s_:.-])words?$/i],
   ['sounds', /(?:^|[\s_:.-])(?:sounds?|phones?|phonemes?|segments?)$/i],
   ['mouths', /(?:^|[\s_:.-])mouths?$/i],

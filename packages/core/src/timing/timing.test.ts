@@ -1,12 +1,10 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import Papa from 'papaparse';
-import { newCue } from '../cues';
-import { compile, type Program } from '../program';
+import { compile } from '../program';
 import { withRecord } from '../records';
-import { USUAL_CAPTION } from '../scene/captionSettings';
 import { evenly } from '../testing/evenly';
-import { hash, testMaterial } from '../testing';
+import { spokenMaterial } from '../testing';
 import { toFlicks } from '../time';
 import { exactRate } from './csv';
 import { openTimeline, readOpenTimeline } from './openTimeline';
@@ -19,36 +17,7 @@ import { timingOf } from './timingOf';
 const s = toFlicks;
 const whole = { start: 0, end: s(3) };
 
-/** A line of two seconds that begins after half a second and says two words in its second second. */
-function spoken(): Program {
-  const base = testMaterial();
-  const track = {
-    ...base.tracks.get(hash('c'))!,
-    words: [
-      { text: 'Fog', start: 1, end: 1.4 },
-      { text: 'ahead', start: 1.4, end: 2 },
-    ],
-  };
-  const lines = withRecord(base.scene.lines, 'line', (line) => ({
-    ...{ ...line, start: s(0.5), script: 'Fog ahead!', caption: USUAL_CAPTION },
-  }));
-  const character = base.characters.get('character')!;
-  const cues = { wink: { ...newCue('wink', 'Wink', 'w'), id: 'wink', order: 'a0' } };
-  return compile({
-    ...base,
-    characters: new Map([['character', { ...character, cues }]]),
-    tracks: new Map([[hash('c'), track]]),
-    scene: {
-      ...base.scene,
-      length: s(3),
-      lines,
-      markers: { m: { id: 'm', name: 'Thunder', start: s(2), length: 0 } },
-      cues: {
-        c: { id: 'c', member: 'member', cue: 'wink', start: s(1), length: s(0.25), hook: null },
-      },
-    },
-  });
-}
+const spoken = () => compile(spokenMaterial());
 
 let timing: Timing;
 beforeAll(async () => {
