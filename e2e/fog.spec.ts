@@ -10,6 +10,8 @@ test('a dialogue of nine lines with a backdrop is put together from files', asyn
   await page.getByRole('button', { name: 'New scene' }).click();
   const people = page.getByRole('group', { name: 'Characters' });
   await people.getByRole('button', { name: 'Isbel' }).click();
+  // The timeline moves as the first row comes in.
+  await expect(page.locator('.row-name', { hasText: 'Isbel' })).toBeVisible();
   for (const name of ['Corrigan', 'Wick']) {
     await page.getByRole('button', { name: 'Character', exact: true }).click();
     await page
