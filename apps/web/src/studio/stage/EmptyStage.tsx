@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Layers } from 'lucide-react';
-import { Button } from 'react-bootstrap';
+import { Button, Spinner } from 'react-bootstrap';
 import { useRef } from 'react';
 import { listProductions } from '../../api/documents';
 import { Poster } from '../../productions/Poster';
@@ -12,7 +12,7 @@ import type { NewMember } from './useNewMember';
 export function EmptyStage({ coming }: { coming: NewMember }) {
   const { production } = useOpenScene();
   const files = useRef<HTMLInputElement>(null);
-  const { data } = useQuery({ queryKey: ['productions'], queryFn: listProductions, staleTime: 0 });
+  const { data, error } = useQuery({ queryKey: ['productions'], queryFn: listProductions, staleTime: 0 });
   const own = data?.find(({ id }) => id === production)?.characters ?? [];
   return (
     <div className="empty-stage">
@@ -24,7 +24,9 @@ export function EmptyStage({ coming }: { coming: NewMember }) {
             {name}
           </button>
         ))}
-        {own.length === 0 &&
+        {!data && !error && <Spinner role="status" aria-label="Loading the characters" />}
+        {(data ?? error) &&
+          own.length === 0 &&
           STARTERS.map(({ name, url, what }) => (
             <button
               key={name}
