@@ -3,7 +3,7 @@
 /** The modules of the core, from the lowest to the highest. */
 const LAYERS = [
   ['problem'],
-  ['numbers'],
+  ['numbers', 'color'],
   ['geometry', 'time', 'records', 'lettering'],
   ['openType'],
   ['kernel', 'signals', 'controls', 'keys', 'mesh'],

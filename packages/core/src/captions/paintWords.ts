@@ -1,4 +1,4 @@
-import { colord } from 'colord';
+import { isDark, readColor } from '../color';
 import { shapesItem, type FrameItem, type Stroke, type VectorShape } from '../frame';
 import { IDENTITY, translation, type Box, type Point } from '../geometry';
 import type { Typeface } from '../lettering/typeface';
@@ -27,7 +27,8 @@ export function wordItem(
 ): FrameItem {
   const { path } = typeface.outline(text, em);
   const letters = filled(path, color);
-  const contrast = colord(color).isDark() ? '#ffffff' : '#000000';
+  const ink = readColor(color);
+  const contrast = !ink || isDark(ink) ? '#ffffff' : '#000000';
   const edge: VectorShape = { ...letters, fill: null, stroke: line(contrast, EDGE * em) };
   return shapesItem(id, ground === null ? [edge, letters] : [letters], translation(at.x, at.y));
 }

@@ -1,8 +1,5 @@
-import { colord, extend } from 'colord';
-import names from 'colord/plugins/names';
+import { cssColor, readColor } from '../../color';
 import { shareOf, type Style } from './style';
-
-extend([names]);
 
 /**
  * A colour of an SVG as every canvas understands it.
@@ -14,9 +11,8 @@ extend([names]);
 export function colorOf(value: string, opacity: number, style: Style): string {
   const own = /^currentcolor$/i.test(value.trim()) ? (style['color'] ?? '#000000') : value;
   // Colours for print follow those for screens.
-  const color = colord(own.replace(/\s*(icc|device)-.*$/, '').trim());
-  const solid = color.isValid() ? color : colord('#000000');
-  return opacity >= 1 ? solid.toHex() : solid.alpha(solid.alpha() * opacity).toRgbString();
+  const color = readColor(own.replace(/\s*(icc|device)-.*$/, '')) ?? { r: 0, g: 0, b: 0, a: 1 };
+  return cssColor({ ...color, a: color.a * opacity });
 }
 
 /** The colour of a gradient's stop. */
