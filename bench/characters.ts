@@ -1,5 +1,6 @@
 import {
   type Artwork,
+  plainLayer,
   type ArtworkLayer,
   type Character,
   characterFromArtwork,
@@ -75,17 +76,7 @@ export function crowdOf(demo: DemoScene, parts: number): PaintedScene {
   }
 }
 
-const group = (name: string): ArtworkLayer => ({
-  ...{
-    name,
-    hidden: false,
-    opacity: 1,
-    blend: 'normal',
-    clipped: false,
-    drawing: null,
-    layers: [],
-  },
-});
+const group = (name: string): ArtworkLayer => plainLayer(name, null);
 
 const svgOf = (at: number) =>
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100"><path d="M5 50C5 ${at} 95 0 95 50S5 ${99 - at} 5 50Z" fill="#${(0x334455 + at * 0x070503).toString(16)}" stroke="#202020" stroke-width="3"/></svg>`;

@@ -1,5 +1,5 @@
 // Mixing colours with those beneath, in AssemblyScript: compiled to WebAssembly by `npm run kernel`.
-// Formulas of W3C, Compositing and Blending Level 1; the modes are numbered as in frame/blendMode.ts.
+// Formulas of W3C, Compositing and Blending Level 1, and linear burn (under + over - 1) of painting programs; the modes are numbered as in frame/blendMode.ts.
 
 /**
  * Mixes a block of premultiplied RGBA pixels with others.
@@ -105,6 +105,7 @@ function mixed(above: u32, below: u32, mode: i32): u32 {
 }
 
 const LIGHTER = 16;
+const LINEAR_BURN = 17;
 
 function channel(pixel: u32, shift: u32): f32 {
   return <f32>((pixel >>> shift) & 255) / 255;
@@ -121,7 +122,7 @@ function byteOf(value: f32): u32 {
 
 /** Mixes what is beneath (`under`) with what is above (`r`, `g`, `b`), none of them multiplied. */
 function mix(underR: f32, underG: f32, underB: f32, r: f32, g: f32, b: f32, mode: i32): void {
-  if (mode < 12) {
+  if (mode < 12 || mode === LINEAR_BURN) {
     red = separable(underR, r, mode);
     green = separable(underG, g, mode);
     blue = separable(underB, b, mode);
@@ -163,6 +164,8 @@ function separable(under: f32, over: f32, mode: i32): f32 {
       return softLight(under, over);
     case 10:
       return abs(under - over);
+    case LINEAR_BURN:
+      return max<f32>(0, under + over - 1);
     default:
       return under + over - 2 * under * over;
   }

@@ -9,6 +9,10 @@ export interface ArtworkLayer {
   readonly opacity: number;
   readonly blend: BlendMode;
   readonly clipped: boolean;
+  /** Whether what it holds blends with each other alone, not with what lies beneath it. */
+  readonly isolated: boolean;
+  /** It, and all that it holds, is seen only where this would be; null: everywhere. */
+  readonly mask: Drawing | null;
   /** Null for a group, and for a layer with nothing on it. */
   readonly drawing: Drawing | null;
   /** What a group holds, back to front. */
@@ -33,10 +37,24 @@ export interface Artwork {
   readonly notes: readonly ArtworkNote[];
 }
 
+/** The look of a layer without anything special about it. */
+export const PLAIN_LOOK = {
+  hidden: false,
+  opacity: 1,
+  blend: 'normal',
+  clipped: false,
+  isolated: false,
+  mask: null,
+} as const;
+
 /** A layer without anything special about it. */
 export function plainLayer(name: string, drawing: Drawing | null): ArtworkLayer {
-  return { name, drawing, hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] };
+  return { ...PLAIN_LOOK, name, drawing, layers: [] };
 }
+
+const drawingOrNone = lazy((value: unknown) =>
+  value === null ? object().nullable() : drawingSchema,
+);
 
 const layerSchema: Schema<ArtworkLayer> = object({
   name: string().defined(),
@@ -44,7 +62,9 @@ const layerSchema: Schema<ArtworkLayer> = object({
   opacity: number().required().min(0).max(1),
   blend: string<BlendMode>().required().oneOf(BLEND_MODES),
   clipped: boolean().required(),
-  drawing: lazy((value: unknown) => (value === null ? object().nullable() : drawingSchema)),
+  isolated: boolean().required(),
+  mask: drawingOrNone,
+  drawing: drawingOrNone,
   layers: lazy(() => array(layerSchema).required()),
 }) as unknown as Schema<ArtworkLayer>;
 

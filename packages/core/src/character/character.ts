@@ -17,7 +17,7 @@ import { MOST_REACTIONS, reactionSchema, type Reaction } from '../reactions';
 import { padSchema, type Pad } from './pad/pad';
 import { browsOfView, viewSchema, type View } from './view';
 
-export const CHARACTER_VERSION = 11;
+export const CHARACTER_VERSION = 12;
 
 /** Drawings put together so that they can act. */
 export interface Character {

@@ -1,4 +1,5 @@
 import type { MouthKind, MouthRig } from '../mouth/mouthRig';
+import { PLAIN_LOOK } from './artwork';
 import type { Character } from './character';
 import { freeName } from './freeName';
 import type { Part, UnplacedPart } from './part';
@@ -62,7 +63,8 @@ export function withGroup(character: Character, ids: readonly string[], name: st
   const group: UnplacedPart = {
     ...looks,
     ...{ id, name, drawing: null, shows: null, meaning: null },
-    ...{ hidden: false, locked: false, opacity: 1, blend: 'normal', clipped: false },
+    ...PLAIN_LOOK,
+    locked: false,
     rest: { x: 0, y: 0, turn: 0, scale: 1 },
   };
   const parts = [...partsOf(character).slice(0, at), group, ...partsOf(character).slice(at)];

@@ -42,12 +42,14 @@ export function partsOfArtwork(artwork: Artwork): Pick<Character, 'parts' | 'dra
     parts.push(plainPart({ id, name }));
     const boxes = layer.layers.flatMap((each) => add(each, id) ?? []);
     const box = unionOf([...(layer.drawing ? [layer.drawing] : []), ...boxes]);
-    const { hidden, opacity, blend, clipped } = layer;
+    const { hidden, opacity, blend, clipped, isolated } = layer;
+    const mask = layer.mask && freeName(`${id} mask`, taken);
+    if (layer.mask) drawings[mask!] = layer.mask;
     parts[at] = {
       ...parts[at]!,
       parent,
       drawing: layer.drawing ? id : null,
-      ...{ hidden, opacity, blend, clipped },
+      ...{ hidden, opacity, blend, clipped, isolated, mask },
       pivot: box
         ? { x: box.x + box.width / 2, y: box.y + box.height / 2 }
         : { x: artwork.width / 2, y: artwork.height / 2 },

@@ -30,6 +30,10 @@ export interface Part extends OrderedRecord {
   readonly blend: BlendMode;
   /** Seen only where the part next beneath it in the same group is, that isn't clipped itself. */
   readonly clipped: boolean;
+  /** Whether what it holds blends with each other alone, not with what lies beneath it. */
+  readonly isolated: boolean;
+  /** Key of a drawing: it, and all that it holds, is seen only where that would be. Null: everywhere. */
+  readonly mask: string | null;
   /** The point that it turns about, in units of the artwork as drawn. */
   readonly pivot: Point;
   readonly rest: RestPose;
@@ -57,6 +61,8 @@ export const partSchema = object({
   opacity: number().required().min(0).max(1),
   blend: string<BlendMode>().required().oneOf(BLEND_MODES),
   clipped: boolean().required(),
+  isolated: boolean().required(),
+  mask: string().defined().nullable(),
   pivot: pointSchema,
   rest: object({
     x: number().required(),
@@ -81,6 +87,8 @@ export function plainPart(part: Pick<Part, 'id' | 'name'> & Partial<Part>): Unpl
     opacity: 1,
     blend: 'normal',
     clipped: false,
+    isolated: false,
+    mask: null,
     pivot: { x: 0, y: 0 },
     rest: AS_DRAWN,
     shows: null,

@@ -42,13 +42,9 @@ function partItems(
     /** What clipped parts are seen within: the last part that isn't clipped itself. */
     let base: readonly FrameItem[] = [];
     for (const part of backToFront(group)) {
-      const items = itemsFor(part, around);
-      if (part.clipped)
-        painted.push(...grouped(`${owner}${part.id}/clipped`, items, { mask: base }));
-      else {
-        base = items;
-        painted.push(...items);
-      }
+      const items = itemsFor(part, around, part.clipped ? base : null);
+      painted.push(...items);
+      if (!part.clipped) base = items;
     }
     return painted;
   }
@@ -59,6 +55,17 @@ function partItems(
     return group.some(isBehind)
       ? [...group.filter(isBehind), ...group.filter((part) => !isBehind(part))]
       : group;
+  }
+
+  /** What a part shows and holds, as its mask and its isolation let it be seen. */
+  function within(part: Part, here: Matrix, items: FrameItem[]): readonly FrameItem[] {
+    const id = owner + part.id;
+    const mask = part.mask === null ? undefined : drawings[part.mask];
+    if (mask) {
+      return grouped(`${id}/masked`, items, { mask: [itemOfDrawing(`${id}/mask`, mask, here)] });
+    }
+    const blends = items.length > 1 && part.isolated;
+    return blends ? [groupItem(`${id}/isolated`, items, { isolated: true })] : items;
   }
 
   /** What is seen of a part's insides while one of them goes over into another: what both would show, added up. */
@@ -74,10 +81,15 @@ function partItems(
       ...grouped(`${id}/shown`, siblings(shown, around), { opacity: 1 - share }),
       ...grouped(`${id}/going`, siblings(going, around), { opacity: share, blend: 'lighter' }),
     ];
-    return both.length > 0 ? [groupItem(id, both, {})] : [];
+    return both.length > 0 ? [groupItem(id, both, { isolated: true })] : [];
   }
 
-  function itemsFor(part: Part, around: Matrix): readonly FrameItem[] {
+  /** @param base what it is seen within, where it is clipped */
+  function itemsFor(
+    part: Part,
+    around: Matrix,
+    base: readonly FrameItem[] | null,
+  ): readonly FrameItem[] {
     const id = owner + part.id;
     const change = pose.get(part.id);
     const rest = restMatrix(part);
@@ -90,12 +102,13 @@ function partItems(
       shown === null ? isSeen(held) : held.id === shown,
     );
     const fading = shown === null ? undefined : change?.fading;
-    const items = [
+    const items = within(part, here, [
       ...own,
       ...(fading ? dissolved(part, inside, fading, here) : siblings(inside, here)),
-    ];
-    const group = `${id}/group`;
-    const together = { opacity: part.opacity * (change?.opacity ?? 1), blend: part.blend };
+    ]);
+    const group = base ? `${id}/clipped` : `${id}/group`;
+    const opacity = part.opacity * (change?.opacity ?? 1);
+    const together = { opacity, blend: part.blend, mask: base };
     const shine = (seen: readonly FrameItem[]) =>
       grouped(group, change?.light ? lit(id, seen, change.light) : seen, together);
     if (!change?.content) return shine(items);

@@ -20,7 +20,7 @@ export function withoutParts(character: Character, ids: readonly string[]): Char
   );
   const parts = partsOf(character).filter(({ id }) => !gone.has(id));
   if (gone.size === 0 || parts.length === 0) return character;
-  const shown = new Set(parts.map(({ drawing }) => drawing));
+  const shown = new Set(parts.flatMap(({ drawing, mask }) => [drawing, mask]));
   const smaller: Character = {
     ...withBodyReleased(withControlsReleased(withPartList(character, parts), gone), gone),
     drawings: Object.fromEntries(

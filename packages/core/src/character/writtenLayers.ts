@@ -14,13 +14,16 @@ export function writtenLayers<Picture>(
   const tree = treeOf(parts);
   const layersIn = (parent: string | null): WrittenLayer<Picture>[] =>
     (tree.get(parent) ?? []).map((part) => {
-      const { id, name, hidden, opacity, blend, clipped } = part;
+      const { id, name, hidden, opacity, blend, clipped, isolated } = part;
       const drawing = part.drawing === null ? undefined : drawings[part.drawing];
       const picture = drawing ? pictureOf(drawing) : null;
+      const seenIn = part.mask === null ? undefined : drawings[part.mask];
+      const mask = seenIn ? pictureOf(seenIn) : null;
       // Of drawings that wait their turn only the one at rest is seen.
       const waits = parts.some((holder) => holder.id === parent && (holder.shows ?? id) !== id);
       const layers = layersIn(id);
-      return { name, hidden: hidden || waits, opacity, blend, clipped, picture, layers };
+      const look = { hidden: hidden || waits, opacity, blend, clipped, isolated, mask };
+      return { name, ...look, picture, layers };
     });
   return layersIn(null);
 }

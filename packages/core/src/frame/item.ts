@@ -75,6 +75,8 @@ export interface Compositing {
   readonly clip: ClipPath | null;
   /** Seen only where these would be seen, as strongly; null: everywhere. */
   readonly mask: readonly FrameItem[] | null;
+  /** Whether the items blend with each other alone, not with what lies beneath the group. */
+  readonly isolated: boolean;
 }
 
 /** Items that are painted as one. */
@@ -130,9 +132,16 @@ export function shapesItem(id: string, shapes: readonly VectorShape[], matrix: M
 export function groupItem(
   id: string,
   items: readonly FrameItem[],
-  { opacity = 1, blend = 'normal', clip = null, mask = null }: Partial<Compositing>,
+  {
+    opacity = 1,
+    blend = 'normal',
+    clip = null,
+    mask = null,
+    isolated = false,
+  }: Partial<Compositing>,
 ): GroupItem {
   const digest = new Digest().text(blend).number(opacity);
+  if (isolated) digest.text('isolated');
   if (clip) digest.text(clip.path).numbers(clip.matrix);
   // Where the mask ends and the items begin is part of the group.
   digest.number(mask ? mask.length : -1);
@@ -144,7 +153,7 @@ export function groupItem(
   ];
   return {
     ...{ kind: 'group', id, version: digest.value, bounds: bounds.reduce(intersectionOf) },
-    ...{ items, opacity, blend, clip, mask },
+    ...{ items, opacity, blend, clip, mask, isolated },
   };
 }
 

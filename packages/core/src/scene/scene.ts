@@ -27,7 +27,7 @@ import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from '
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 14;
+export const SCENE_VERSION = 15;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 

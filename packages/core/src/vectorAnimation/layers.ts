@@ -47,6 +47,7 @@ export interface PicturesLayer {
 export interface GroupLayer {
   readonly kind: 'group';
   readonly blend: BlendMode;
+  readonly isolated: boolean;
   readonly layers: readonly AnimatedLayer[];
   /** Seen only where these would be; null: everywhere. */
   readonly mask: readonly AnimatedLayer[] | null;
@@ -120,7 +121,8 @@ class LayerList {
 
 /** The same for all that can be one layer. */
 function keyOf(item: FrameItem, pictures: VectorPictures): string {
-  if (item.kind === 'group') return `${item.id} group ${item.blend} ${item.mask ? 'masked' : ''}`;
+  if (item.kind === 'group')
+    return `${item.id} group ${item.blend} ${item.mask ? 'masked' : ''} ${item.isolated}`;
   if (item.kind === 'shapes') {
     const styles = item.shapes.map((shape) => styleOf(shape));
     return `${item.id} shapes ${JSON.stringify(styles)}`;
@@ -133,7 +135,7 @@ function newRecording(item: FrameItem, key: string, pictures: VectorPictures): R
   if (item.kind === 'group') {
     const masking = item.mask ? new LayerList() : null;
     return {
-      ...{ key, kind: 'group', blend: item.blend, states: [] },
+      ...{ key, kind: 'group', blend: item.blend, isolated: item.isolated, states: [] },
       ...{ inside: new LayerList(), masking },
     };
   }

@@ -18,7 +18,7 @@ const VERSION = '5.7.0';
 const BLENDS: Readonly<Record<BlendMode, number>> = {
   ...{ normal: 0, multiply: 1, screen: 2, overlay: 3, darken: 4, lighten: 5, 'color-dodge': 6 },
   ...{ 'color-burn': 7, 'hard-light': 8, 'soft-light': 9, difference: 10, exclusion: 11, hue: 12 },
-  ...{ saturation: 13, color: 14, luminosity: 15, lighter: 16 },
+  ...{ saturation: 13, color: 14, luminosity: 15, lighter: 16, 'linear-burn': 1 },
 };
 
 const STILL = { a: 0, k: 100 } as const;

@@ -1,7 +1,9 @@
-import { colord } from 'colord';
+import { readColor, type Rgba } from '../color';
 import svgpath from 'svgpath';
 import type { GradientStop, Paint, VectorShape } from '../frame';
 import { mapped, meanScale, type Matrix } from '../geometry';
+
+const BLACK: Rgba = { r: 0, g: 0, b: 0, a: 1 };
 
 export type Json = Record<string, unknown>;
 
@@ -175,8 +177,8 @@ function pathsOf(outlines: Outlines): Json[] {
 /** A colour or a gradient. @param kind of a fill or a stroke */
 function paintOf(paint: Paint, kind: 'f' | 's', opacity: number): Json {
   if (typeof paint === 'string') {
-    const { r, g, b, a } = colord(paint).toRgb();
-    const k = [exact(r / 255), exact(g / 255), exact(b / 255), 1];
+    const { r, g, b, a } = readColor(paint) ?? BLACK;
+    const k = [exact(r), exact(g), exact(b), 1];
     return {
       ty: kind === 'f' ? 'fl' : 'st',
       c: { a: 0, k },
@@ -207,9 +209,9 @@ function paintOf(paint: Paint, kind: 'f' | 's', opacity: number): Json {
 
 /** Colours first, then how opaque they are, each after its place. */
 function gradientOf(stops: readonly GradientStop[]): Json {
-  const colors = stops.map(({ offset, color }) => ({ offset, ...colord(color).toRgb() }));
+  const colors = stops.map(({ offset, color }) => ({ offset, ...(readColor(color) ?? BLACK) }));
   const k = [
-    ...colors.flatMap(({ offset, r, g, b }) => [offset, r / 255, g / 255, b / 255]),
+    ...colors.flatMap(({ offset, r, g, b }) => [offset, r, g, b]),
     ...(colors.some(({ a }) => a < 1) ? colors.flatMap(({ offset, a }) => [offset, a]) : []),
   ];
   return { p: stops.length, k: { a: 0, k: k.map(exact) } };

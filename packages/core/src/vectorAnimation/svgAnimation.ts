@@ -1,4 +1,4 @@
-import type { Paint, VectorDrawing } from '../frame';
+import { commonBlendMode, type Paint, type VectorDrawing } from '../frame';
 import type { Matrix } from '../geometry';
 import type { VectorAnimation } from './animation';
 import {
@@ -89,11 +89,12 @@ class SvgWriter {
       .join('');
   }
 
-  private group({ blend, layers, mask, states }: GroupLayer): string {
+  private group({ blend, isolated, layers, mask, states }: GroupLayer): string {
     const changes = this.changes(states, (one, other) => one.opacity === other.opacity);
     const look = this.styled(changes, ({ opacity }) => `opacity:${short(opacity)}`);
-    const mode = blend === 'lighter' ? 'plus-lighter' : blend;
-    const blending = blend === 'normal' ? '' : ` style="mix-blend-mode:${mode}"`;
+    const mode = blend === 'lighter' ? 'plus-lighter' : commonBlendMode(blend);
+    const alone = isolated ? ' style="isolation:isolate"' : '';
+    const blending = blend === 'normal' ? alone : ` style="mix-blend-mode:${mode}"`;
     const clipped = states.some((state) => state?.clip)
       ? ` clip-path="url(#${this.clip(states)})"`
       : '';

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { initializeCanvas, writePsdBuffer, type Layer, type Psd } from 'ag-psd';
+import { gzipSync } from 'node:zlib';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { type Artwork, type ArtworkLayer, characterFromArtwork } from '@cruvo/core/character';
@@ -77,7 +78,7 @@ describe('layered SVG', () => {
     ],
     [
       'a style sheet',
-      '<style>g .a{fill:#ff0000}</style><g id="head"><rect x="10" y="20" width="30" height="40" class="a"/></g>',
+      '<style>g .a:first-child{fill:#ff0000}</style><g id="head"><rect x="10" y="20" width="30" height="40" class="a"/></g>',
       [10, 20, 30, 40],
     ],
     [
@@ -125,21 +126,26 @@ describe('OpenRaster', () => {
           '<layer name="paper" src="data/blue.png" visibility="hidden"/>',
       ),
     );
-    expect(outline(artwork.layers)).toEqual(['paper', 'shade', ['head', ['nose']]]);
-    const [paper, shade, head] = artwork.layers;
-    expect(paper).toMatchObject({ hidden: true });
+    expect(outline(artwork.layers)).toEqual([
+      ['paper', ['paper', 'shade']],
+      ['head', ['nose']],
+    ]);
+    const [hidden, head] = artwork.layers;
+    const [paper, shade] = hidden!.layers;
+    // What is clipped by something hidden is hidden with it.
+    expect(hidden).toMatchObject({ hidden: true });
+    expect(paper).toMatchObject({ hidden: false });
     expect(shade).toMatchObject({ clipped: true });
     expect(head).toMatchObject({ opacity: 0.5 });
     expect(head!.layers[0]).toMatchObject({ blend: 'multiply' });
     expect(boxOf(head!.layers[0]!)).toEqual([35, 22, 10, 6]);
-    expect(await pixelOf(artwork, 0)).toEqual([0, 0, 255, 255]);
     expect(progress.at(-1)).toBe(1);
   });
   it('shows unknown blending as normal, and says so', async () => {
-    const stack = '<layer name="glow" src="data/red.png" composite-op="svg:dst-out"/>';
+    const stack = '<layer name="glow" src="data/red.png" composite-op="svg:dst-atop"/>';
     const { layers, notes } = await read('b.ora', await ora(stack));
     expect(layers[0]!.blend).toBe('normal');
-    expect(notes[0]!.sentence).toMatch(/dst-out/);
+    expect(notes[0]!.sentence).toMatch(/dst-atop/);
   });
   it.each([
     [
@@ -224,8 +230,8 @@ describe('PSD', () => {
     return bytes;
   };
   it.each([
-    ['CMYK', header((bytes) => bytes.writeUInt16BE(4, 24)), /CMYK.*RGB/],
-    ['16 bits', header((bytes) => bytes.writeUInt16BE(16, 22)), /16 bits.*8/],
+    ['duotone', header((bytes) => bytes.writeUInt16BE(8, 24)), /duotone.*RGB/],
+    ['5 bits', header((bytes) => bytes.writeUInt16BE(5, 22)), /5 bits.*8/],
     ['a cut-off file', header(() => undefined).subarray(0, 200), /damaged or cut off/],
     ['only a beginning', Buffer.from('8BPS'), /damaged or cut off/],
     [
@@ -307,4 +313,23 @@ it('refuses more layers than anybody can work with', async () => {
     (_, at) => `<g id="a${at}b"><rect width="1" height="1"/></g>`,
   );
   await expect(read('many.svg', svg(9, 9, many.join('')))).rejects.toThrow(/5000 layers.*Merge/);
+});
+
+it.each([
+  ['an XCF file', strToU8('gimp xcf v011\0rest'), 'fox.xcf'],
+  ['a TIFF', Uint8Array.of(0x49, 0x49, 42, 0, 8, 0), 'fox.tif'],
+  ['a PDF', strToU8('%PDF-1.7 rest'), 'fox.pdf'],
+  ['a KRA file', zipSync({ 'maindoc.xml': strToU8('<DOC/>') }), 'fox.kra'],
+])('%s is refused by name, with the formats that can be read', async (what, bytes, name) => {
+  await expect(read(name, bytes)).rejects.toThrow(
+    `“${name}” is ${what}, which Cruvo can’t read. In your drawing program, save it as PSD`,
+  );
+});
+
+it('an SVG that is packed is read', async () => {
+  const { layers } = await read(
+    'fox.svgz',
+    gzipSync(svg(9, 9, '<g id="nose"><rect width="9" height="9"/></g>')),
+  );
+  expect(outline(layers)).toEqual(['nose']);
 });

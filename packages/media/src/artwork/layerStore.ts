@@ -11,12 +11,12 @@ export class LayerPipeline {
   private readonly making = pLimit(2);
   private readonly decoding = pLimit(1);
 
-  make<Result>(
-    decode: () => Pixels | null | Promise<Pixels | null>,
-    pack: (pixels: Pixels) => Promise<Result>,
+  make<Decoded extends Pixels, Result>(
+    decode: () => Promise<Decoded | null>,
+    pack: (pixels: Decoded) => Promise<Result>,
   ): Promise<Result | null> {
     return this.making(async () => {
-      const pixels = await this.decoding(async () => decode());
+      const pixels = await this.decoding(decode);
       return pixels && pack(pixels);
     });
   }

@@ -23,30 +23,28 @@ describe('letters of a font that comes with Cruvo', () => {
 
 describe('text in a layered SVG', () => {
   it('becomes outlines on its baseline', () => {
-    const { beyond, bounds } = only(
+    const { beyond, box } = only(
       '<text x="10" y="50" font-family="Figtree" font-size="20">HH</text>',
     );
     expect(beyond).toEqual([]);
-    expect(bounds!.x).toBeGreaterThan(10);
-    expect(bounds!.x).toBeLessThan(13);
-    expect(bounds!.y + bounds!.height).toBeCloseTo(50, 1);
-    expect(bounds!.height).toBeGreaterThan(12);
+    expect(box.x).toBeGreaterThan(10);
+    expect(box.x).toBeLessThan(13);
+    expect(box.y + box.height).toBeCloseTo(50, 1);
+    expect(box.height).toBeGreaterThan(12);
   });
   it('is anchored, and its lines stand beneath each other', () => {
     const style = 'font-family="Figtree, sans-serif" font-size="10"';
-    const middle = only(`<text x="100" y="20" ${style} text-anchor="middle">HoH</text>`).bounds!;
+    const middle = only(`<text x="100" y="20" ${style} text-anchor="middle">HoH</text>`).box;
     expect(middle.x + middle.width / 2).toBeCloseTo(100, 0);
     const lines = only(
       `<text ${style}><tspan x="10" y="20">H</tspan><tspan x="10" dy="2em">H</tspan></text>`,
-    ).bounds!;
+    ).box;
     expect(lines.y + lines.height).toBeCloseTo(40, 1);
   });
   it('goes on where the part before it ended', () => {
     const style = 'font-family="Figtree" font-size="10"';
-    const whole = only(`<text x="10" y="20" ${style}>HHHH</text>`).bounds!;
-    const parts = only(
-      `<text x="10" y="20" ${style}>HH<tspan fill="#f00">HH</tspan></text>`,
-    ).bounds!;
+    const whole = only(`<text x="10" y="20" ${style}>HHHH</text>`).box;
+    const parts = only(`<text x="10" y="20" ${style}>HH<tspan fill="#f00">HH</tspan></text>`).box;
     expect(parts.width).toBeCloseTo(whole.width, 1);
   });
   it.each([

@@ -1,9 +1,18 @@
 import { SaxesParser } from 'saxes';
-import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
+import {
+  PLAIN_LOOK,
+  plainLayer,
+  type Artwork,
+  type ArtworkLayer,
+  type ArtworkNote,
+} from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import type { Drawing } from '@cruvo/core/character';
 import type { Archive } from '../archive';
+import { CLIPPED_RUN } from './clippedRun';
+import { withHiddenBases } from './hiddenBases';
+import { maskFrom } from './maskPixels';
 import { LayerPipeline, damagedLayer, decodedPixels, keepPixels } from './layerStore';
 import { PixelBudget, checkLayerCount, checkSide } from './limits';
 import { looksLikePixels, uprightSize, xmlText } from '../picture';
@@ -56,43 +65,148 @@ export async function readOraArtwork(files: Archive, reading: Reading): Promise<
   };
 
   const layerOf = async (
-    { kind, attributes, children }: StackNode,
+    node: StackNode,
     path: readonly string[],
-    offset: { readonly x: number; readonly y: number },
+    offset: Offset,
+    inRun = false,
   ): Promise<ArtworkLayer> => {
-    const name = attributes['name']?.trim() || (kind === 'stack' ? 'group' : 'layer');
+    const { kind, attributes } = node;
+    const name = nameOf(node);
     const address = [...path, name];
     const at = {
       x: offset.x + (Number(attributes['x']) || 0),
       y: offset.y + (Number(attributes['y']) || 0),
     };
-    const operator = attributes['composite-op'] ?? 'svg:src-over';
+    const operator = operatorOf(node);
     const { blend, clipped } = compositing(operator);
     if (!blend) {
       notes.push({ layer: address, sentence: `Its blending “${operator}” is shown as normal.` });
     }
-    const inside = await Promise.all(
-      [...children].reverse().map((child) => layerOf(child, address, at)),
-    );
+    const held = await heldBy(node, address, at);
     const own = kind === 'layer' ? await drawingOf(attributes['src'] ?? '', name) : null;
     const drawing = own && { ...own, x: own.x + at.x, y: own.y + at.y };
     reading.report(++done / total);
     return {
+      ...PLAIN_LOOK,
       name,
       hidden: attributes['visibility'] === 'hidden',
-      opacity: Math.min(1, Math.max(0, Number(attributes['opacity'] ?? 1) || 0)),
+      opacity: opacityOf(node),
       blend: blend ?? 'normal',
-      clipped,
+      clipped: clipped || inRun,
+      isolated: kind === 'stack' && attributes['isolation'] === 'isolate',
       drawing,
-      layers: inside,
+      ...held,
     };
   };
 
-  // The file lists what is in front first.
-  const layers = await Promise.all(
-    [...root.children].reverse().map((child) => layerOf(child, [], { x: 0, y: 0 })),
-  );
+  /** The layers of a stack, back to front, and the mask of all of them. */
+  const heldBy = async (
+    stack: StackNode,
+    path: readonly string[],
+    offset: Offset,
+  ): Promise<Pick<ArtworkLayer, 'layers' | 'mask'>> => {
+    // The file lists what is in front first.
+    const nodes = [...stack.children].reverse().flatMap(withoutRun);
+    const read = await Promise.all(
+      nodes.map(async ({ node, inRun }) => {
+        if (inRun) return { layer: await layerOf(node, path, offset, inRun), inRun, mask: null };
+        const keeping = KEEPING.get(operatorOf(node));
+        if (keeping === undefined || node.kind === 'stack') {
+          return { layer: await layerOf(node, path, offset), inRun, mask: null };
+        }
+        const mask = await maskOf(node, keeping, offset);
+        reading.report(++done / total);
+        return { layer: null, node, mask };
+      }),
+    );
+    let layers: readonly ArtworkLayer[] = [];
+    let mask: Drawing | null = null;
+    for (const one of read) {
+      // What a mask was for lies beneath what comes now, which it is not for.
+      if (mask) layers = [{ ...together(layers), mask }];
+      mask = null;
+      if (one.layer) {
+        const { layer, inRun } = one;
+        layers = [...(layer.clipped && !inRun ? withOneBase(layers) : layers), layer];
+        continue;
+      }
+      const beneath = one.node.attributes['visibility'] !== 'hidden' && layers.length > 0;
+      if (beneath) mask = one.mask;
+      const sentence = beneath ? IS_A_MASK : 'It is a mask of nothing, and is left out.';
+      notes.push({ layer: [...path, nameOf(one.node)], sentence });
+    }
+    return { layers: withHiddenBases(layers), mask };
+  };
+
+  /** White where a layer lets what is beneath it be seen. @param inside whether that is where it is, or where it is not */
+  const maskOf = (node: StackNode, inside: boolean, offset: Offset): Promise<Drawing | null> =>
+    line.make(
+      async () => {
+        const picture = await decodedPixels(
+          await files.read(node.attributes['src'] ?? ''),
+          nameOf(node),
+        );
+        const [left, top] = [Number(node.attributes['x']) || 0, Number(node.attributes['y']) || 0];
+        return maskFrom(picture, {
+          ...{ left: offset.x + left, top: offset.y + top, width, height },
+          ...{ inside, opacity: opacityOf(node) },
+        });
+      },
+      (pixels) => keepPixels(pixels, { x: 0, y: 0, unit: 1 }, reading.keep),
+    );
+
+  const whole = await heldBy(root, [], { x: 0, y: 0 });
+  const layers = whole.mask ? [{ ...together(whole.layers), mask: whole.mask }] : whole.layers;
   return { width, height, layers, notes };
+}
+
+interface Offset {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Operators of layers that let what is beneath them be seen where they are, or where they are not. */
+const KEEPING: ReadonlyMap<string, boolean> = new Map([
+  ['svg:dst-in', true],
+  ['svg:dst-out', false],
+]);
+const IS_A_MASK = 'It has become the mask of what lies beneath it in its group.';
+
+/** An element of the list of layers, and whether it is clipped by the one before it, whatever its operator says. */
+interface ListedNode {
+  readonly node: StackNode;
+  readonly inRun: boolean;
+}
+
+/** The layers of a stack that Cruvo wrote around a layer and those that it clips; any other element as it is. */
+function withoutRun(node: StackNode): ListedNode[] {
+  if (node.attributes[CLIPPED_RUN] === undefined) return [{ node, inRun: false }];
+  const layers = [...node.children].reverse();
+  return layers
+    .filter((one) => !KEEPING.has(operatorOf(one)))
+    .map((one, at) => ({ node: one, inRun: at > 0 }));
+}
+
+const nameOf = ({ kind, attributes }: StackNode) =>
+  attributes['name']?.trim() || (kind === 'stack' ? 'group' : 'layer');
+
+const operatorOf = ({ attributes }: StackNode) => attributes['composite-op'] ?? 'svg:src-over';
+
+function opacityOf({ attributes }: StackNode): number {
+  return Math.min(1, Math.max(0, Number(attributes['opacity'] ?? 1) || 0));
+}
+
+/** What a layer is clipped by is all that lies beneath it in its stack: as one group where that is several. */
+function withOneBase(layers: readonly ArtworkLayer[]): readonly ArtworkLayer[] {
+  const bases = layers.filter(({ clipped }) => !clipped);
+  if (bases.length < 2) return layers;
+  return [together(layers)];
+}
+
+/** A group named after what is in it. */
+function together(layers: readonly ArtworkLayer[]): ArtworkLayer {
+  const names = layers.map(({ name }) => name);
+  return { ...plainLayer(names.join(' and ').slice(0, 100), null), layers };
 }
 
 /** What a composite operator means; null where Cruvo has no such blending. */
@@ -140,7 +254,7 @@ async function checkPixels(
     if (!looksLikePixels(picture)) throw damagedLayer(name);
     return uprightSize(picture, name);
   };
-  for (const { attributes } of layersIn(root)) {
+  for (const { attributes } of pictureNodes(root)) {
     const source = attributes['src'] ?? '';
     const name = attributes['name']?.trim() || 'layer';
     const size = sizes.get(source) ?? (await sizeOf(source, name));
@@ -149,8 +263,8 @@ async function checkPixels(
   }
 }
 
-function layersIn(node: StackNode): StackNode[] {
-  return node.kind === 'layer' ? [node] : node.children.flatMap(layersIn);
+function pictureNodes(node: StackNode): StackNode[] {
+  return node.kind === 'layer' ? [node] : node.children.flatMap(pictureNodes);
 }
 
 function countOf({ children }: StackNode): number {

@@ -1,10 +1,11 @@
 import { open, readFile, stat } from 'node:fs/promises';
 import type { Artwork } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
-import { looksLikeXml, xmlText } from '../picture';
+import { looksLikeXml, looksPacked, unpacked, xmlText } from '../picture';
 import { Archive } from '../archive';
 import { ARCHIVE_LIMITS, LARGEST_ARTWORK, LARGEST_SVG } from './limits';
 import { PICTURE_ENDING, readLoosePictures, type LoosePicture } from './loosePictures';
+import { refuseOtherFormats, unreadable } from './otherFormats';
 import { readOraArtwork } from './oraArtwork';
 import type { Reading } from './reading';
 
@@ -41,12 +42,16 @@ async function readOne(file: ArtworkFile, reading: Reading): Promise<Artwork | n
   const start = await startOf(file);
   if (start.subarray(0, 4).toString('latin1') === '8BPS') {
     // Loaded only when it is needed, as are the readers of fonts and style sheets: they are large.
-    const { readPsdArtwork } = await import('./psdArtwork');
+    const { readPsdArtwork } = await import('./psd/psdArtwork');
     return readPsdArtwork(await readFile(file.path), reading);
   }
   if (looksLikeZip(start)) return readZip(file, reading);
-  if (!looksLikeXml(start)) return null;
-  const bytes = await readFile(file.path);
+  refuseOtherFormats(start, file.name);
+  const packed = looksPacked(start);
+  if (!packed && !looksLikeXml(start)) return null;
+  const content = await readFile(file.path);
+  const bytes = packed ? unpacked(content, file.name) : content;
+  if (packed && !looksLikeXml(bytes)) return null;
   if (bytes.length > LARGEST_SVG) {
     throw new Problem(
       'too-large',
@@ -65,6 +70,7 @@ async function readZip({ path, name }: ArtworkFile, reading: Reading): Promise<A
   const archive = await Archive.open(path, name, ARCHIVE_LIMITS);
   try {
     if (archive.has('stack.xml')) return await readOraArtwork(archive, reading);
+    if (archive.has('maindoc.xml')) throw unreadable(name, 'a KRA file');
     const pictures = archive.paths
       .filter((member) => PICTURE_ENDING.test(member))
       .map((member): LoosePicture => ({ name: member, read: () => archive.read(member) }));

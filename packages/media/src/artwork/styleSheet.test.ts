@@ -26,11 +26,32 @@ describe('style sheets', () => {
     );
     expect(layer!.hidden).toBe(true);
   });
+  it('look at what an element lies in, nearest first', () => {
+    const sheet =
+      '#it rect { fill: red } svg > rect { fill: lime } g > g > rect { fill: blue } .a { fill: lime }';
+    const picture = only(`<style>${sheet}</style><g id="it"><g>${box} class="a"/></g></g>`);
+    const fills = [...picture.svg.matchAll(/fill:\s*(#?\w+)/g)].map(([, fill]) => fill);
+    expect(fills.at(-1)).toBe('red');
+    expect(picture.beyond).toEqual([]);
+  });
+  it('say what goes before an element’s own style', () => {
+    const picture = only(
+      `<style>.a { fill: red !important }</style><g id="it">${box} class="a" style="fill: lime"/></g>`,
+    );
+    expect(picture.svg).toMatch(/fill:\s*lime;fill:\s*red/);
+  });
+  it('are left out where they are for print', () => {
+    const picture = only(
+      `<style>@media print { rect { fill: red } }</style><g id="it">${box}/></g>`,
+    );
+    expect(picture.svg).not.toContain('red');
+    expect(picture.beyond).toEqual([]);
+  });
   it.each([
-    'g rect { fill: red }',
+    'g + rect { fill: red }',
     'rect:hover { fill: red }',
-    '@media print { rect { fill: red } }',
-    '.a { fill: red !important }',
+    '@media (prefers-color-scheme: dark) { rect { fill: red } }',
+    'rect[width] { fill: red }',
   ])('that ask for more are left to a full renderer: %s', (css) => {
     const picture = only(`<style>${css}</style><g id="it">${box} class="a"/></g>`);
     expect(picture.beyond).toEqual(['style sheets']);
@@ -43,7 +64,7 @@ describe('clones', () => {
       `<defs><g id="eye"><circle cx="5" cy="5" r="4"/></g></defs><g id="eyes"><use href="#eye" x="10" y="20" transform="scale(2)"/></g>`,
     );
     expect(picture.beyond).toEqual([]);
-    const { x, y, width, height } = picture.bounds!;
+    const { x, y, width, height } = picture.box;
     [x, y, width, height].forEach((value, at) =>
       expect(value).toBeCloseTo([22, 42, 16, 16][at]!, 6),
     );

@@ -1,15 +1,32 @@
-import type { Artwork, ArtworkLayer, ArtworkNote } from '@cruvo/core/character';
-import { type LeftOut, type SvgLayer, type SvgPicture, readLayers } from '@cruvo/core/formats';
+import {
+  plainLayer,
+  type Artwork,
+  type ArtworkLayer,
+  type ArtworkNote,
+  type Drawing,
+} from '@cruvo/core/character';
+import {
+  type FilteredGroup,
+  type LeftOut,
+  type SvgLayer,
+  type SvgPicture,
+  readLayers,
+} from '@cruvo/core/formats';
 import { checkSvg } from '../picture';
 import type { Reading } from './reading';
+import { addedBeneath } from './addedBeneath';
 import { checkLayerCount } from './limits';
-import { decodedPixels, keepPixels } from './layerStore';
+import { decodedPixels, keepPixels, type Pixels } from './layerStore';
 import { outlineText } from './letters';
 import { paintedSvg } from './paintedSvg';
 import { readStyleSheet } from './styleSheet';
 
 /** Pixels of a page's longer side at which what isn't kept as a vector is painted. */
 const PAINTED_SIDE = 2400;
+/** The same where there is a filter: what that takes grows faster than the picture. */
+const FILTERED_SIDE = 1200;
+/** Pixels of a blur's standard deviation with which it looks the same at any size. */
+const BLURRED_PIXELS = 8;
 
 /**
  * Reads a layered SVG. Plain shapes stay vectors; anything else is painted by librsvg, layer by layer.
@@ -25,21 +42,26 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   let done = 0;
 
   const layerOf = async (layer: SvgLayer, path: readonly string[]): Promise<ArtworkLayer> => {
-    const { name, hidden, opacity, blend, clipped, picture } = layer;
+    const { name, hidden, opacity, blend, clipped, isolated, picture } = layer;
     const own = [...path, name];
     const inside: ArtworkLayer[] = [];
     for (const child of layer.layers) inside.push(await layerOf(child, own));
-    const drawing = picture && (await drawingOf(picture, own));
+    const filtered = layer.filtered && (await withoutFilter(layer.filtered, own));
+    const mask = layer.mask && (await drawingOf(layer.mask, own));
+    const drawing = filtered ? filtered.whole : picture && (await drawingOf(picture, own));
     reading.report(++done / total);
-    return { name, hidden, opacity, blend, clipped, drawing, layers: inside };
+    const look = { name, hidden, opacity, blend, clipped, isolated };
+    // Clipping and masks are in a picture of the whole already.
+    if (filtered?.whole) return { ...look, mask: null, drawing, layers: [] };
+    return { ...look, mask, drawing, layers: filtered ? [...filtered.beneath, ...inside] : inside };
   };
 
   const drawingOf = async (picture: SvgPicture, path: readonly string[]) => {
     // Nothing that points out of the file gets past here.
     checkSvg(picture.svg, reading.name);
-    if (picture.bounds) {
+    if (picture.beyond.length === 0) {
       const media = await reading.keep(Buffer.from(picture.svg), 'image/svg+xml');
-      const { x, y, width, height } = picture.bounds;
+      const { x, y, width, height } = picture.box;
       // Units count from the page's corner, wherever the file's own zero lies.
       return { kind: 'vector' as const, media, x: x - page.x, y: y - page.y, width, height };
     }
@@ -48,11 +70,52 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
         'Its text is drawn with a font of this machine. Turn text into outlines in your drawing program to be sure of its look, or use Figtree or Bricolage Grotesque, which come with Cruvo.';
       notes.push({ layer: path, sentence });
     }
-    const scale = PAINTED_SIDE / Math.max(page.width, page.height);
-    const size = { width: page.width * scale, height: page.height * scale };
-    const painted = await paintedSvg(picture.svg, size).png().toBuffer();
-    const pixels = await decodedPixels(painted, path.join(' / '));
-    return keepPixels(pixels, { x: 0, y: 0, unit: page.width / pixels.width }, reading.keep);
+    const pixels = await pixelsOf(picture, path, scaleOf(picture));
+    return keepPixels(pixels, placeOf(picture, pixels), reading.keep);
+  };
+
+  /** Pixels in a unit of the page: no more than there is to be seen where all is blurred. */
+  const scaleOf = ({ softness: { filtered, blur } }: SvgPicture) => {
+    const side = filtered ? FILTERED_SIDE : PAINTED_SIDE;
+    const sharp = side / Math.max(page.width, page.height);
+    return blur === null ? sharp : Math.min(sharp, BLURRED_PIXELS / blur);
+  };
+  const sizeOf = ({ box }: SvgPicture, scale: number) => ({
+    width: Math.max(1, Math.round(box.width * scale)),
+    height: Math.max(1, Math.round(box.height * scale)),
+  });
+  const placeOf = ({ box: { x, y, width } }: SvgPicture, pixels: Pixels) => ({
+    ...{ x: x - page.x, y: y - page.y },
+    unit: width / pixels.width,
+  });
+  const pixelsOf = async (picture: SvgPicture, path: readonly string[], scale: number) => {
+    checkSvg(picture.svg, reading.name);
+    const png = await paintedSvg(picture.svg, sizeOf(picture, scale)).png().toBuffer();
+    return decodedPixels(png, path.join(' / '));
+  };
+
+  /** What a filter of a group puts beneath its layers, or all of the group where that would look otherwise. */
+  const withoutFilter = async (
+    { whole, plain, blur }: FilteredGroup,
+    path: readonly string[],
+  ): Promise<{ beneath: readonly ArtworkLayer[]; whole: Drawing | null }> => {
+    const sharp = scaleOf(whole);
+    const scale = blur === null ? sharp : Math.min(sharp, BLURRED_PIXELS / blur);
+    const filtered = await pixelsOf(whole, path, scale);
+    const unfiltered = await pixelsOf(plain, path, scale);
+    const beneath = addedBeneath(filtered, unfiltered);
+    if (!beneath) {
+      const sentence =
+        'Its filter mixes all that is in it, so it came in as one picture. Take the filter off in your drawing program to get its parts.';
+      notes.push({ layer: path, sentence });
+      return { beneath: [], whole: await drawingOf(whole, path) };
+    }
+    const drawing = await keepPixels(beneath, placeOf(whole, beneath), reading.keep);
+    if (!drawing) return { beneath: [], whole: null };
+    const name = `${path.at(-1)} shadow`;
+    const sentence = `Its shadow or glow is a part of its own behind its other parts, “${name}”.`;
+    notes.push({ layer: path, sentence });
+    return { beneath: [plainLayer(name, drawing)], whole: null };
   };
 
   const read: ArtworkLayer[] = [];

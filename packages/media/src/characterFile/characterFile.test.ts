@@ -124,4 +124,37 @@ describe('a character’s drawings', () => {
     expect(head[0]).toBeGreaterThan(200);
     expect(head[2]).toBeLessThan(40);
   });
+  it('keep their blending where they are clipped, and what clips them', async () => {
+    const character = withParts(await drawn(), ['shade'], { clipped: true });
+    const ora = await characterOra(character, 1, await preview(), readKept);
+    const svgText = await characterSvg(character, readKept);
+    for (const layers of [await layersOf('out.ora', ora), await layersOf('out.svg', svgText)]) {
+      expect(layers.map(({ name }) => name)).toEqual(['head', 'mouth', 'shade']);
+      expect(layers[2]).toMatchObject({ clipped: true, opacity: 0.5, blend: 'multiply' });
+    }
+  });
+  it('keep masks and what is isolated', async () => {
+    const masked = svg(
+      100,
+      80,
+      `<clipPath id="c"><circle cx="40" cy="40" r="20"/></clipPath>
+       <g id="head" clip-path="url(#c)"><g id="skull"><rect width="90" height="70"/></g></g>
+       <g id="body" style="isolation:isolate"><g id="belly"><rect width="9" height="9"/></g></g>`,
+    );
+    const brought = await bring('masked.svg', masked);
+    if (!('artwork' in brought)) throw new Error('this is artwork');
+    const character = characterFromArtwork('Nell', brought.artwork);
+    const ora = await characterOra(character, 1, await preview(), readKept);
+    const svgText = await characterSvg(character, readKept);
+    for (const layers of [await layersOf('out.ora', ora), await layersOf('out.svg', svgText)]) {
+      expect(layers).toMatchObject([
+        { name: 'head', layers: [{ name: 'skull', mask: null }] },
+        { name: 'body', isolated: true, mask: null },
+      ]);
+      const { x, y, width, height } = layers[0]!.mask!;
+      [x - 20, y - 20, width - 40, height - 40].forEach((off) =>
+        expect(Math.abs(off)).toBeLessThan(1.5),
+      );
+    }
+  });
 });

@@ -2,7 +2,8 @@ import { zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { type Character, type Drawing, writtenLayers } from '@cruvo/core/character';
 import { type SvgNode, type WrittenLayer, svgText } from '@cruvo/core/formats';
-import type { BlendMode } from '@cruvo/core/frame';
+import { commonBlendMode, type BlendMode } from '@cruvo/core/frame';
+import { CLIPPED_RUN } from '../artwork/clippedRun';
 import { paintedSvg } from '../artwork/paintedSvg';
 import { AS_THEY_ARE, type ReadMedia } from './write';
 
@@ -66,26 +67,62 @@ export async function characterOra(
   });
 }
 
+type PixelLayer = WrittenLayer<PixelPicture>;
+
 /** Elements for layers; the file lists what is in front first. */
-function stacked(layers: readonly WrittenLayer<PixelPicture>[]): SvgNode[] {
-  return [...layers].reverse().map(({ picture, layers: inside, ...layer }) => {
-    const looks = {
-      name: layer.name,
-      opacity: layer.opacity,
-      visibility: layer.hidden ? 'hidden' : 'visible',
-      'composite-op': operatorOf(layer),
-    };
-    const own = picture && { src: picture.source, x: picture.x, y: picture.y };
-    if (inside.length === 0 && own) return element('layer', { ...looks, ...own }, []);
-    const held = own ? [element('layer', { name: layer.name, ...own }, [])] : [];
-    return element('stack', looks, [...stacked(inside), ...held]);
+function stacked(layers: readonly PixelLayer[]): SvgNode[] {
+  const runs: PixelLayer[][] = [];
+  for (const layer of layers) {
+    if (layer.clipped && runs.length > 0) runs.at(-1)!.push(layer);
+    else runs.push([layer]);
+  }
+  return runs.reverse().map(([base, ...clipped]) => {
+    return clipped.length === 0 ? layerElement(base!) : runElement(base!, clipped);
   });
 }
 
-function operatorOf({ blend, clipped }: { blend: BlendMode; clipped: boolean }): string {
-  if (clipped) return 'svg:src-atop';
+/** A layer with those that it clips, in a stack of their own: they are clipped by all that lies beneath in it. */
+function runElement(base: PixelLayer, clipped: readonly PixelLayer[]): SvgNode {
+  // Where one of them mixes with the base as well, a copy of the base in front keeps what lies within.
+  const mixes = clipped.some(({ blend }) => blend !== 'normal');
+  const stencil = { ...base, name: 'mask', hidden: false };
+  const operator = (layer: PixelLayer) => (mixes ? operatorOf(layer) : 'svg:src-atop');
+  return element('stack', { name: base.name, isolation: 'isolate', [CLIPPED_RUN]: 'true' }, [
+    ...(mixes ? [layerElement(stencil, 'svg:dst-in')] : []),
+    ...[...clipped].reverse().map((layer) => layerElement(layer, operator(layer))),
+    layerElement(base),
+  ]);
+}
+
+function layerElement(
+  { picture, mask, layers, ...layer }: PixelLayer,
+  operator = operatorOf(layer),
+): SvgNode {
+  const looks = {
+    name: layer.name,
+    opacity: layer.opacity,
+    visibility: layer.hidden ? 'hidden' : 'visible',
+    'composite-op': operator,
+  };
+  const own = picture && { src: picture.source, x: picture.x, y: picture.y };
+  if (layers.length === 0 && own && !mask) return element('layer', { ...looks, ...own }, []);
+  const held = own ? [element('layer', { name: layer.name, ...own }, [])] : [];
+  const alone: Record<string, string> = layer.isolated || mask ? { isolation: 'isolate' } : {};
+  return element('stack', { ...looks, ...alone }, [
+    ...(mask ? [maskElement(mask)] : []),
+    ...stacked(layers),
+    ...held,
+  ]);
+}
+
+/** In front of all in its stack, of which it keeps what lies within. */
+function maskElement({ source, x, y }: PixelPicture): SvgNode {
+  return element('layer', { name: 'mask', src: source, x, y, 'composite-op': 'svg:dst-in' }, []);
+}
+
+function operatorOf({ blend }: { readonly blend: BlendMode }): string {
   if (blend === 'normal') return 'svg:src-over';
-  return blend === 'lighter' ? 'svg:plus' : `svg:${blend}`;
+  return blend === 'lighter' ? 'svg:plus' : `svg:${commonBlendMode(blend)}`;
 }
 
 function element(

@@ -1,4 +1,5 @@
 export * from './checkSvg';
+export * from './packed';
 export * from './plainPicture';
 export * from './workingPicture';
 export * from './xmlText';

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { Problem } from '@cruvo/core/problem';
 import { checkSvg } from './checkSvg';
+import { looksPacked, unpacked } from './packed';
 import { looksLikeXml, xmlText } from './xmlText';
 
 /** Pixels. */
@@ -19,7 +20,7 @@ export function looksLikePixels(start: Buffer): boolean {
  * The bytes of a picture that is nothing but a picture, as any reader may have them: pixels as they are, an SVG as
  * UTF-8.
  *
- * @throws Problem for anything else, a packed SVG among it
+ * @throws Problem for anything else
  */
 export function plainPicture(bytes: Buffer, name: string): Buffer {
   if (looksLikeXml(bytes)) {
@@ -28,12 +29,7 @@ export function plainPicture(bytes: Buffer, name: string): Buffer {
     return Buffer.from(text);
   }
   if (looksLikePixels(bytes)) return bytes;
-  if (bytes.subarray(0, 2).toString('hex') === '1f8b') {
-    throw new Problem(
-      'bad-input',
-      `“${name}” is packed (a file that ends in .svgz mostly is). Save it as plain SVG.`,
-    );
-  }
+  if (looksPacked(bytes)) return plainPicture(unpacked(bytes, name), name);
   throw notAPicture(name);
 }
 

@@ -1,4 +1,5 @@
 import { Problem } from '@cruvo/core/problem';
+import { withoutEntities } from './entities';
 
 /** Whether a file begins as XML does, in any encoding that can be read here. */
 export function looksLikeXml(start: Buffer): boolean {
@@ -9,36 +10,48 @@ export function looksLikeXml(start: Buffer): boolean {
 }
 
 /**
- * The text of an XML file in UTF-8 or UTF-16, without its declaration, so that every reader reads the same.
+ * The text of an XML file in whatever encoding it says, without its declaration and entities of its own, so that every
+ * reader reads the same.
  *
- * @throws Problem for other encodings, and for one that isn't what the declaration says
+ * @throws Problem for encodings that nobody knows, and for a file that isn't what its declaration says
  */
 export function xmlText(bytes: Buffer, name: string): string {
-  const encoding = encodingOf(bytes);
-  const unreadable = new Problem(
-    'bad-input',
-    `“${name}” is written in an encoding that Cruvo doesn’t read. Save it as UTF-8.`,
-  );
-  let text: string;
-  try {
-    text = new TextDecoder(encoding, { fatal: true }).decode(bytes);
-  } catch {
-    throw unreadable;
+  const wide = encodingOf(bytes);
+  const said = saidEncoding(bytes);
+  const text = decoded(bytes, wide === 'utf-8' ? (said ?? wide) : wide);
+  const contradicts = said !== null && said.startsWith('utf-16') !== wide.startsWith('utf-16');
+  if (text === null || contradicts) {
+    throw new Problem(
+      'bad-input',
+      `“${name}” is written in an encoding that Cruvo doesn’t read. Save it as UTF-8.`,
+    );
   }
-  const declaration = /^\s*<\?xml\s[^>]*?\?>/i.exec(text)?.[0] ?? '';
-  const said = /encoding\s*=\s*["']([^"']*)["']/i.exec(declaration)?.[1]?.toLowerCase();
-  if (said !== undefined && !NAMES[encoding].includes(said)) throw unreadable;
-  return text.slice(declaration.length);
+  return withoutEntities(text.replace(DECLARATION, ''), name);
+}
+
+const DECLARATION = /^\s*<\?xml\s[^>]*?\?>/i;
+
+/** The encoding that a declaration names; null where there is none. */
+function saidEncoding(bytes: Buffer): string | null {
+  // Every other byte is zero in UTF-16.
+  const start = bytes
+    .subarray(0, 400)
+    .toString('latin1')
+    .replace(/\0|^[\xef\xbb\xbf\xfe\xff]+/g, '');
+  const declaration = DECLARATION.exec(start)?.[0] ?? '';
+  return /encoding\s*=\s*["']([^"']*)["']/i.exec(declaration)?.[1]?.toLowerCase() ?? null;
+}
+
+/** Null where it is of no such encoding. */
+function decoded(bytes: Buffer, encoding: string): string | null {
+  try {
+    return new TextDecoder(encoding, { fatal: true }).decode(bytes);
+  } catch {
+    return null;
+  }
 }
 
 type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be';
-
-/** How a declaration may call an encoding. */
-const NAMES: Readonly<Record<Encoding, readonly string[]>> = {
-  'utf-8': ['utf-8', 'utf8', 'us-ascii', 'ascii'],
-  'utf-16le': ['utf-16', 'utf-16le'],
-  'utf-16be': ['utf-16', 'utf-16be'],
-};
 
 /** The encoding by the byte order mark, or by how "<" is written (XML 1.0, appendix F). */
 function encodingOf(bytes: Buffer): Encoding {

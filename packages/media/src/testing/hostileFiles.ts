@@ -153,7 +153,7 @@ export const HOSTILE_FILES: readonly HostileFile[] = [
     kind: 'picture',
     name: 'packed.svgz',
     bytes: () => gzipSync(page('<image href="file:///etc/passwd" width="9" height="9"/>')),
-    sentence: /is packed/,
+    sentence: /points to something outside/,
   },
   {
     what: 'an SVG in UTF-7',

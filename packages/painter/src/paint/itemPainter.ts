@@ -130,9 +130,9 @@ export class ItemPainter<Image> {
     view: Matrix,
     box: Box,
   ): void {
-    const { items, opacity, blend, mask, clip } = group;
+    const { items, opacity, blend, mask, clip, isolated } = group;
     const onBox = multiply(translation(-box.x, -box.y), view);
-    const isAsOne = opacity < 1 || blend !== 'normal' || mask !== null;
+    const isAsOne = opacity < 1 || blend !== 'normal' || mask !== null || isolated;
     if (!isAsOne && items.some(mixesWithBeneath)) {
       this.paintMixing(plane, group, images, onBox, box);
       return;
@@ -203,5 +203,6 @@ export class ItemPainter<Image> {
 export function mixesWithBeneath(item: FrameItem): boolean {
   if (item.kind !== 'group') return false;
   if (item.blend !== 'normal') return true;
-  return item.opacity === 1 && !item.mask && item.items.some(mixesWithBeneath);
+  const isAsOne = item.isolated || item.opacity < 1 || item.mask !== null;
+  return !isAsOne && item.items.some(mixesWithBeneath);
 }

@@ -12,7 +12,11 @@ import type { NewMember } from './useNewMember';
 export function EmptyStage({ coming }: { coming: NewMember }) {
   const { production } = useOpenScene();
   const files = useRef<HTMLInputElement>(null);
-  const { data, error } = useQuery({ queryKey: ['productions'], queryFn: listProductions, staleTime: 0 });
+  const { data, error } = useQuery({
+    queryKey: ['productions'],
+    queryFn: listProductions,
+    staleTime: 0,
+  });
   const own = data?.find(({ id }) => id === production)?.characters ?? [];
   return (
     <div className="empty-stage">

@@ -64,7 +64,10 @@ function withDrawings(character: Character, { continued }: ArtworkComparison): C
     const { part, layer, drawing } = each;
     const key = part.drawing ?? part.id;
     if (drawing) drawings[key] = drawing;
+    const mask = each.mask && (part.mask ?? maskKey(part.id));
+    if (each.mask) drawings[mask!] = each.mask;
     changed.set(part.id, {
+      mask,
       name: layer.name,
       drawing: drawing ? key : null,
       pivot: movedPivot(each, character),
@@ -78,6 +81,9 @@ function withDrawings(character: Character, { continued }: ArtworkComparison): C
     }),
   );
 }
+
+/** Key of the drawing that a part is seen within. */
+const maskKey = (part: string) => `${part} mask`;
 
 /** A drawing that lies elsewhere takes its pivot along; one drawn anew keeps it. */
 function movedPivot({ part, drawing, change }: Continued, { drawings }: Character) {
@@ -97,9 +103,10 @@ function withAdded(
   const drawings = { ...character.drawings };
   const tree = treeOf(layers);
   const parts = [...partsOf(character)];
-  for (const { layer, drawing } of added) {
+  for (const { layer, drawing, mask } of added) {
     const id = idOf(layer.id);
     if (drawing) drawings[id] = drawing;
+    if (mask) drawings[maskKey(id)] = mask;
     const has = (part: string) => parts.some((one) => one.id === part);
     const siblings = tree.get(layer.parent) ?? [];
     const beneath = siblings
@@ -115,6 +122,7 @@ function withAdded(
       id,
       parent,
       drawing: drawing ? id : null,
+      mask: mask && maskKey(id),
       pivot: { x: (layer.pivot.x - page.x) / page.scale, y: (layer.pivot.y - page.y) / page.scale },
       shows: null,
     };

@@ -9,9 +9,10 @@ import { drawingOf, matchLayers, type Match, type ConfirmedPairs } from './match
 import { onEarlierPage, type PageChange } from './page';
 import { partsOf } from '../partList';
 
-/** A part that is in the newer artwork too, with its new drawing at its place on the character's own page. */
+/** A part that is in the newer artwork too, with its new drawing and mask at their place on the character's own page. */
 export interface Continued extends Match {
   readonly drawing: Drawing | null;
+  readonly mask: Drawing | null;
   /** What happened to its picture. */
   readonly change: 'none' | 'moved' | 'redrawn';
 }
@@ -20,8 +21,12 @@ export interface Continued extends Match {
 export interface ArtworkComparison {
   readonly page: PageChange;
   readonly continued: readonly Continued[];
-  /** Layers that no part is, in painting order, each with its drawing on the character's own page. */
-  readonly added: readonly { readonly layer: Part; readonly drawing: Drawing | null }[];
+  /** Layers that no part is, in painting order, each with its drawing and its mask on the character's own page. */
+  readonly added: readonly {
+    readonly layer: Part;
+    readonly drawing: Drawing | null;
+    readonly mask: Drawing | null;
+  }[];
   /** Parts that are in the newer artwork no more, and whether the mouth or the eyes need them. */
   readonly removed: readonly { readonly part: Part; readonly needed: boolean }[];
   /** Parts that lie elsewhere in the file's order or groups, or are blended otherwise, than here. */
@@ -45,10 +50,15 @@ export function compareArtwork(
   look: PictureLikeness,
 ): ArtworkComparison {
   const { matches, page } = matchLayers(character, newer, said, look);
+  /** A drawing of the newer artwork at its place on the character's own page. */
+  const placed = (key: string | null) => {
+    const drawing = key === null ? undefined : newer.drawings[key];
+    return drawing ? onEarlierPage(drawing, page) : null;
+  };
   const continued = matches.map((match): Continued => {
-    const drawn = drawingOf(newer, match.layer);
-    const drawing = drawn ? onEarlierPage(drawn, page) : null;
-    return { ...match, drawing, change: changeOf(drawingOf(character, match.part), drawing) };
+    const drawing = placed(match.layer.drawing);
+    const change = changeOf(drawingOf(character, match.part), drawing);
+    return { ...match, drawing, mask: placed(match.layer.mask), change };
   });
   const [parts, layers] = [
     new Set(matches.map(({ part }) => part.id)),
@@ -65,12 +75,12 @@ export function compareArtwork(
     added: partsOf(newer)
       .filter(isNew)
       .flatMap((layer) => {
-        const drawn = drawingOf(newer, layer);
+        const drawing = placed(layer.drawing);
         const bringsSomething = branchOf(partsOf(newer), layer.id).some(
           (inner) => isNew(inner) && inner.drawing !== null,
         );
-        if (!drawn && !bringsSomething) return [];
-        return [{ layer, drawing: drawn ? onEarlierPage(drawn, page) : null }];
+        if (!drawing && !bringsSomething) return [];
+        return [{ layer, drawing, mask: placed(layer.mask) }];
       }),
     removed: partsOf(character)
       .filter((part) => !parts.has(part.id) && isGone(part, character, parts))
@@ -115,4 +125,4 @@ function arrangedOtherwise(
 }
 
 /** What the file says of a part's look, beside its picture. */
-export const LOOKS = ['opacity', 'blend', 'clipped'] as const;
+export const LOOKS = ['opacity', 'blend', 'clipped', 'isolated'] as const;

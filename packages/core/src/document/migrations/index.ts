@@ -1,6 +1,8 @@
 import { loudnessOfChannels as productionChannels } from './production/0004-loudness-of-channels';
 import { loudnessOfChannels as characterChannels } from './character/0009-loudness-of-channels';
 import { cuesOfCharacter } from './character/0010-cues';
+import { masksOfCharacters } from './character/0012-masks';
+import { masksOfBackdrops } from './scene/0015-masks-of-backdrops';
 import { cuesAndOthers } from './character/0011-cues-and-others';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
@@ -40,6 +42,7 @@ export const MIGRATIONS = {
     characterChannels,
     cuesOfCharacter,
     cuesAndOthers,
+    masksOfCharacters,
   ],
   scene: [
     sounds,
@@ -55,6 +58,7 @@ export const MIGRATIONS = {
     takes,
     cues,
     hooksAndMappedChannels,
+    masksOfBackdrops,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

@@ -52,5 +52,9 @@ function sizeOf({ children }: SvgNode): number {
 /** A copy is no layer of its own, whatever the original is called. */
 function unnamed({ name, attributes, children }: SvgNode): SvgNode {
   const kept = Object.entries(attributes).filter(([key]) => key !== 'id' && !LABELS.includes(key));
-  return { name, attributes: Object.fromEntries(kept), children: children.map(unnamed) };
+  return {
+    name,
+    attributes: Object.fromEntries(kept),
+    children: children.filter((child) => child.name !== 'title').map(unnamed),
+  };
 }

@@ -4,5 +4,5 @@ export type { Lettering, OutlineText } from './outlinedText';
 export { svgText, type SvgNode } from './parse';
 export * from './readVector';
 export { pointsOutside, urlOutside } from './references';
-export type { ReadStyleSheet, StyleRule } from './styleRules';
+export type { ReadStyleSheet, SimpleSelector, StyleRule } from './styleRules';
 export * from './writeLayers';

@@ -1,18 +1,26 @@
 import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
-import { unionOf, type Box } from '../../geometry';
+import { IDENTITY, multiply, unionOf, type Box, type Matrix } from '../../geometry';
 import { withClones } from './clones';
+import { pageAroundContent, paintedBox } from './contentBox';
+import { maskOf } from './groupMask';
 import { withoutForeign, type LeftOut } from './leaveOut';
+import { withLengths } from './lengths';
 import { isDrawn, nameOf } from './names';
 import { shapeBounds } from '../../frame';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 import { readVectorDrawing } from './readVector';
 import { beyondVectors } from './beyondVectors';
 import { withOwnIds } from './merge';
+import { matrixOf } from './outline';
 import { referencedNodes, styleSheets } from './references';
-import { ownStyle, shareOf } from './style';
+import { shadowSoftness, softnessOf, type Softness } from './softness';
+import { declarationsOf, ownStyle, shareOf } from './style';
 import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
+import { withTransforms } from './styledTransforms';
 import { withNamedGroups } from './takeApart';
+import { withVariables } from './variables';
+import { withOwnVisibility } from './visibility';
 
 /** A layer of an SVG: a group of others, or a picture of its own. */
 export interface SvgLayer {
@@ -22,19 +30,33 @@ export interface SvgLayer {
   readonly blend: BlendMode;
   /** Seen only where the layer beneath it is; only files that Cruvo wrote say so. */
   readonly clipped: boolean;
+  /** Whether what a group holds blends with each other alone, not with what lies beneath it. */
+  readonly isolated: boolean;
+  /** A group is seen only where this white picture would be; null: everywhere. */
+  readonly mask: SvgPicture | null;
   /** What a group holds, back to front. */
   readonly layers: readonly SvgLayer[];
   /** Null for a group. */
   readonly picture: SvgPicture | null;
+  /** A group with a filter over all that it holds: painted as a whole, and without the filter; null for any other. */
+  readonly filtered: FilteredGroup | null;
+}
+
+export interface FilteredGroup {
+  readonly whole: SvgPicture;
+  readonly plain: SvgPicture;
+  /** The least blur of its shadow or glow, in units of the page; null where it is sharp. */
+  readonly blur: number | null;
 }
 
 /** A layer alone, as an SVG file. */
 export interface SvgPicture {
   readonly svg: string;
-  /** What it covers, which is the file's viewBox; null where only painting can tell, and the viewBox is the page. */
-  readonly bounds: Box | null;
+  /** The file's viewBox, on the page: what the picture covers, or may cover where it has to be painted. */
+  readonly box: Box;
   /** What Cruvo's own painter can't draw, in plain words; empty where it can draw all. */
   readonly beyond: readonly string[];
+  readonly softness: Softness;
 }
 
 export interface LayeredSvg {
@@ -51,8 +73,10 @@ const OF_THE_PAGE = new Set(
     ' ',
   ),
 );
+/** What hides a shape, or mixes it with what is beneath: a layer says so, not its picture. */
+const UNSEEN = new Set(['id', 'display', 'visibility', 'mix-blend-mode']);
 /** What a group must not hand down when its children are painted without it: they get it as parts. */
-const NOT_HANDED_DOWN = new Set(['id', 'opacity', 'display', 'visibility', 'mix-blend-mode']);
+const NOT_HANDED_DOWN = new Set([...UNSEEN, 'opacity']);
 
 /**
  * Takes a layered SVG apart: groups and shapes that somebody has named become layers, whatever lies between
@@ -68,8 +92,10 @@ export function readLayers(
   outline: OutlineText = () => null,
 ): LayeredSvg {
   const { root: own, leftOut } = withoutForeign(parseSvg(text));
-  const root = withOutlinedText(withClones(withOwnStyles(own, readSheet)), outline);
-  const page = viewBoxOf(root);
+  const styled = withVariables(withOwnStyles(own, readSheet));
+  const page = pageAroundContent(styled) ?? viewBoxOf(styled);
+  const placed = withTransforms(withLengths(withOwnVisibility(styled), page), page);
+  const root = withOutlinedText(withClones(placed), outline);
   const layersOf = (whole: SvgNode) =>
     new LayerReader(whole, page).layersIn(whole, outermost(whole), 'drawing');
   const layers = layersOf(root);
@@ -96,12 +122,14 @@ class LayerReader {
     let loose: SvgNode[] = [];
     const flush = () => {
       if (loose.length === 0) return;
-      const picture = this.pictureOf(loose, around);
-      if (picture) layers.push({ ...PLAIN, name, picture });
+      const { hidden, blend } = lookOf(loose[0]!);
+      const picture = this.pictureOf(loose.map(shownAsDrawn), around);
+      if (picture) layers.push({ ...PLAIN, name, hidden, blend, picture });
       loose = [];
     };
     for (const child of node.children.filter(isDrawn)) {
       if (!isNamedLayer(child) && !holdsNamed(child)) {
+        if (loose.length > 0 && !goTogether(loose[0]!, child)) flush();
         loose.push(child);
         continue;
       }
@@ -114,32 +142,57 @@ class LayerReader {
   }
 
   private layerOf(node: SvgNode, around: readonly SvgNode[]): SvgLayer | null {
-    const style = ownStyle(node);
     const name = nameOf(node) ?? 'group';
-    const blend = style['mix-blend-mode'] as BlendMode | undefined;
+    const style = ownStyle(node);
     const own = {
-      name,
-      hidden: style['display'] === 'none' || style['visibility'] === 'hidden',
+      ...{ ...PLAIN, name, ...lookOf(node) },
       opacity: shareOf(style['opacity']),
-      blend: blend && BLEND_MODES.includes(blend) ? blend : ('normal' as const),
       clipped: node.attributes['data-clipped'] === 'true',
     };
     if (holdsNamed(node)) {
       const layers = this.layersIn(node, [...around, node], name);
-      return layers.length > 0 ? { ...own, layers, picture: null } : null;
+      const mask = this.maskFor(node, around);
+      const filtered = isUsed(style['filter']) ? this.filteredFor(node, around) : null;
+      const isolated =
+        style['isolation'] === 'isolate' || TOGETHER.some((one) => isUsed(style[one]));
+      return layers.length > 0 ? { ...own, layers, isolated, mask, filtered } : null;
     }
-    const picture = this.pictureOf([node], around);
-    return picture || node.name === 'g' ? { ...own, layers: [], picture } : null;
+    const picture = this.pictureOf([seen(node)], around);
+    return picture || node.name === 'g' ? { ...own, picture } : null;
   }
 
-  /** Nodes alone, within all that their groups hand down to them; null where they draw nothing. */
-  private pictureOf(nodes: readonly SvgNode[], around: readonly SvgNode[]): SvgPicture | null {
-    const shown = nodes.map(seen);
+  private filteredFor(node: SvgNode, around: readonly SvgNode[]): SvgLayer['filtered'] {
+    const whole = this.pictureOf([seen(node)], around);
+    const attributes = without(seen(node), new Set(['filter']));
+    const plain = this.pictureOf([{ ...node, attributes }], around, whole?.box);
+    const blur = shadowSoftness(node, this.root, matrixThrough(around));
+    return whole && plain && { whole, plain, blur };
+  }
+
+  /** What a group is seen within; null where all of it is. */
+  private maskFor(node: SvgNode, around: readonly SvgNode[]): SvgPicture | null {
+    const mask = maskOf(node, this.root, this.page, matrixThrough(around));
+    const picture = mask && this.pictureOf([mask], [...around, node]);
+    // Nothing is seen within an empty path.
+    return mask && (picture ?? this.pictureOf([NOWHERE], []));
+  }
+
+  /**
+   * Nodes alone, within all that their groups hand down to them; null where they draw nothing.
+   *
+   * @param nodes as they look when they are seen
+   * @param painted what is to be painted of the page, where they are to be painted in any case
+   */
+  private pictureOf(
+    nodes: readonly SvgNode[],
+    around: readonly SvgNode[],
+    painted?: Box,
+  ): SvgPicture | null {
     const wrapped = [...around]
       .reverse()
       .reduce<readonly SvgNode[]>(
-        (children, group) => [{ name: 'g', attributes: handedDown(group), children }],
-        shown,
+        (children, group) => [{ name: 'g', attributes: without(group, NOT_INSIDE), children }],
+        nodes,
       );
     const definitions = referencedNodes(this.root, wrapped);
     // Names are the layer's matter: the same picture under another name is the same file.
@@ -159,21 +212,65 @@ class LayerReader {
         children: styled ? drawn : withOwnIds(drawn, 1),
       });
     const beyond = beyondVectors(
-      [...around.map((group) => ({ ...group, children: [] })), ...shown],
+      [
+        ...around.map((group) => ({
+          ...{ ...group, attributes: without(group, NOT_INSIDE), children: [] },
+        })),
+        ...nodes,
+      ],
       this.root,
     );
-    const whole = file(this.page);
-    if (beyond.length > 0) return { svg: whole, bounds: null, beyond };
-    const bounds = unionOf(readVectorDrawing(whole).shapes.map(shapeBounds).filter(isSomething));
-    return bounds && { svg: file(bounds), bounds, beyond };
+    if (beyond.length > 0 || painted) {
+      const box = painted ?? paintedBox(wrapped, this.page);
+      return { svg: file(box), box, beyond, softness: softnessOf(wrapped, this.root) };
+    }
+    const box = unionOf(
+      readVectorDrawing(file(this.page)).shapes.map(shapeBounds).filter(isSomething),
+    );
+    return box && { svg: file(box), box, beyond, softness: SHARP };
   }
 }
 
-const PLAIN = { hidden: false, opacity: 1, blend: 'normal', clipped: false, layers: [] } as const;
+const SHARP: Softness = { filtered: false, blur: null };
+const PLAIN = {
+  ...{ hidden: false, opacity: 1, blend: 'normal', clipped: false, isolated: false },
+  ...{ mask: null, layers: [], picture: null, filtered: null },
+} as const;
+/** A spot beside the page. */
+const NOWHERE: SvgNode = {
+  name: 'path',
+  attributes: { d: 'M-1e5 -1e5h.01v.01Z', fill: '#fff' },
+  children: [],
+};
 
-/** Whether a group has layers inside, however deep, that can be taken out of it. */
+/** Maps the units inside of groups, from the outermost, onto the page. */
+function matrixThrough(around: readonly SvgNode[]): Matrix {
+  return around.reduce<Matrix>(
+    (all, { attributes }) => multiply(all, matrixOf(attributes['transform'])),
+    IDENTITY,
+  );
+}
+
+/** What of an element's look is a part's matter, beside its opacity. */
+function lookOf(node: SvgNode): { readonly hidden: boolean; readonly blend: BlendMode } {
+  const style = ownStyle(node);
+  // What CSS has no word for is said by Cruvo alone.
+  const blend = (style['data-blend'] ?? style['mix-blend-mode']) as BlendMode | undefined;
+  return {
+    hidden: style['display'] === 'none' || style['visibility'] === 'hidden',
+    blend: blend && BLEND_MODES.includes(blend) ? blend : 'normal',
+  };
+}
+
+/** Whether shapes without names can be one layer: what is hidden stays apart, and what blends with the others. */
+function goTogether(one: SvgNode, other: SvgNode): boolean {
+  const [a, b] = [lookOf(one), lookOf(other)];
+  return a.hidden === b.hidden && a.blend === 'normal' && b.blend === 'normal';
+}
+
+/** Whether a group has layers inside, however deep. */
 function holdsNamed(node: SvgNode): boolean {
-  if (node.name !== 'g' || effectOf(node)) return false;
+  if (node.name !== 'g') return false;
   return node.children.some((child) => isNamedLayer(child) || holdsNamed(child));
 }
 
@@ -181,31 +278,38 @@ function isNamedLayer(node: SvgNode): boolean {
   return isDrawn(node) && nameOf(node) !== null;
 }
 
-/** Whether a group does something to its layers together that parts can't do. */
-function effectOf(node: SvgNode): boolean {
-  const style = ownStyle(node);
-  return ['clip-path', 'mask', 'filter'].some((effect) => (style[effect] ?? 'none') !== 'none');
-}
+/** What a group does to its layers together. */
+const TOGETHER = ['clip-path', 'mask', 'filter'];
+/** What a group's layers have nothing of, each by itself. */
+const NOT_INSIDE = new Set([...NOT_HANDED_DOWN, ...TOGETHER]);
+
+const isUsed = (value: string | undefined) => (value ?? 'none') !== 'none';
 
 /** A layer as it looks when it is seen: what hides and fades it is the part's matter. */
 function seen(node: SvgNode): SvgNode {
-  return {
-    ...node,
-    attributes: {
-      ...handedDown(node),
-      ...(node.attributes['id'] ? { id: node.attributes['id'] } : {}),
-    },
-  };
+  return { ...node, attributes: { ...handedDown(node), ...idOf(node) } };
 }
 
-function handedDown({ attributes }: SvgNode): Readonly<Record<string, string>> {
+/** A shape without a name as it looks when it is seen: it keeps its opacity, since other shapes are in its layer. */
+function shownAsDrawn(node: SvgNode): SvgNode {
+  return { ...node, attributes: { ...without(node, UNSEEN), ...idOf(node) } };
+}
+
+const idOf = ({ attributes: { id } }: SvgNode): SvgNode['attributes'] => (id ? { id } : {});
+
+const handedDown = (node: SvgNode) => without(node, NOT_HANDED_DOWN);
+
+/** An element's attributes without some, in its style as well. */
+function without(
+  { attributes }: SvgNode,
+  left: ReadonlySet<string>,
+): Readonly<Record<string, string>> {
   const kept = Object.entries(attributes).filter(
-    ([key]) =>
-      key !== 'style' && !NOT_HANDED_DOWN.has(key) && (!key.includes(':') || key === 'xlink:href'),
+    ([key]) => key !== 'style' && !left.has(key) && (!key.includes(':') || key === 'xlink:href'),
   );
-  const style = (attributes['style'] ?? '')
-    .split(';')
-    .filter((rule) => !NOT_HANDED_DOWN.has(rule.split(':')[0]!.trim()))
+  const style = declarationsOf(attributes['style'] ?? '')
+    .filter(([property]) => !left.has(property))
+    .map((one) => one.join(':'))
     .join(';');
   return { ...Object.fromEntries(kept), ...(style ? { style } : {}) };
 }

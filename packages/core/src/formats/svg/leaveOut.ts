@@ -55,6 +55,11 @@ export function withoutForeign(root: SvgNode): {
   return { root: { ...root, attributes: ownAttributes(root, false), children }, leftOut };
 }
 
+/** Whether something for readers of some languages is for those of English too (SVG 1.1, 5.8.5). */
+function isForEnglish(languages: string | undefined): boolean {
+  return languages?.split(',').some((language) => /^en\b/i.test(language.trim())) ?? true;
+}
+
 /** The address of an embedded picture with the kind that it is. */
 function knownKind(address: string): string {
   return address.replace(EMBEDDED, (_, start: string) => {
@@ -74,13 +79,14 @@ function ownAttributes({ attributes }: SvgNode, linked: boolean): SvgNode['attri
   return Object.fromEntries(kept) as SvgNode['attributes'];
 }
 
-/** What of a choice is shown: the first that asks for nothing special, or all where none is. */
+/** What of a choice is shown: the first that asks for nothing special and is in English, or all where none is. */
 function choiceOf({ children }: SvgNode): readonly SvgNode[] {
   const first = children.find(
     ({ name, attributes }) =>
       !name.includes(':') &&
       !['#text', 'foreignObject', 'title', 'desc'].includes(name) &&
-      !attributes['requiredExtensions'],
+      !attributes['requiredExtensions'] &&
+      isForEnglish(attributes['systemLanguage']),
   );
   return first ? [first] : children;
 }

@@ -17,13 +17,15 @@ export function withOwnIds(nodes: readonly SvgNode[], picture: number): SvgNode[
 
 function renamed(node: SvgNode, ids: ReadonlyMap<string, string>): SvgNode {
   const attributes = Object.entries(node.attributes).flatMap(([key, value]) => {
-    // Inside a layer a label would make a layer of its own.
+    // Inside a layer a label or a title would make a layer of its own.
     if (LABELS.includes(key)) return [];
     if (key !== 'id') return [[key, value.replace(REFERENCE, replaced)]];
     const id = ids.get(value);
     return id === undefined ? [] : [['id', id]];
   });
-  const children = node.children.map((child) => renamed(child, ids));
+  const children = node.children
+    .filter(({ name }) => name !== 'title' && name !== 'desc')
+    .map((child) => renamed(child, ids));
   return { ...node, attributes: Object.fromEntries(attributes) as SvgNode['attributes'], children };
 
   function replaced(reference: string, whole?: string, within?: string): string {

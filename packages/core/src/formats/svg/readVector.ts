@@ -68,28 +68,46 @@ function collectShapes(node: SvgNode, walk: Walk): void {
       `This SVG holds a <${node.name}>, which can’t be drawn as a layer yet.`,
     );
   }
-  walk.shapes.push(shapeOf(outline, inner));
+  const unscaled = own['vector-effect'] === 'non-scaling-stroke';
+  walk.shapes.push(...ordered(shapeOf(outline, inner, unscaled), inner.style));
 }
 
-function shapeOf(outline: string, { matrix, style, opacity, definitions }: Walk): VectorShape {
+/** A shape whose line lies beneath what fills it as two (SVG 2, 13.9). */
+function ordered(shape: VectorShape, style: Style): VectorShape[] {
+  const { fill, stroke } = shape;
+  const lineFirst = /^\s*(markers\s+)?stroke/.test(style['paint-order'] ?? '');
+  if (!lineFirst || !fill || !stroke) return [shape];
+  return [
+    { ...shape, fill: null },
+    { ...shape, stroke: null },
+  ];
+}
+
+/** @param unscaled whether its line is as wide as it says, however large the shape is (SVG 2, 8.14) */
+function shapeOf(
+  outline: string,
+  { matrix, style, opacity, definitions }: Walk,
+  unscaled: boolean,
+): VectorShape {
   const path = transformed(outline, matrix);
   const shape = { outline, matrix, definitions };
   return {
     path,
     fill: paintOf(style['fill'] ?? '#000000', shareOf(style['fill-opacity']), style, shape),
     fillRule: style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero',
-    stroke: strokeOf(style, shape),
+    stroke: strokeOf(style, shape, unscaled),
     opacity,
   };
 }
 
-function strokeOf(style: Style, shape: PaintedShape): Stroke | null {
-  const even = isUniform(shape.matrix) || meanScale(shape.matrix) === 0;
+function strokeOf(style: Style, shape: PaintedShape, unscaled: boolean): Stroke | null {
+  const even = unscaled || isUniform(shape.matrix) || meanScale(shape.matrix) === 0;
   // A line that is stretched is drawn before it is stretched.
   const placed = even ? shape : { ...shape, matrix: IDENTITY };
   const opacity = shareOf(style['stroke-opacity']);
   const paint = paintOf(style['stroke'] ?? 'none', opacity, style, placed);
-  const width = numberOf(style['stroke-width'], 1) * meanScale(placed.matrix);
+  const said = numberOf(style['stroke-width'], 1);
+  const width = unscaled ? said : said * meanScale(placed.matrix);
   if (paint === null || !(width > 0)) return null;
   return {
     paint,

@@ -12,6 +12,7 @@ const INHERITED = [
   'stroke-linejoin',
   'stroke-miterlimit',
   'stroke-opacity',
+  'paint-order',
 ] as const;
 
 export type Style = Readonly<Record<string, string>>;

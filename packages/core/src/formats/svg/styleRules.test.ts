@@ -5,6 +5,8 @@ const rule = (change: Partial<StyleRule>, fill: string): StyleRule => ({
   element: null,
   id: null,
   classes: [],
+  within: [],
+  important: false,
   declarations: [['fill', fill]],
   ...change,
 });

@@ -1,12 +1,19 @@
 import type { SvgNode } from './parse';
 import { styleSheets } from './references';
 
-/** One rule of a style sheet that looks at an element alone, not at what is around it. */
-export interface StyleRule {
-  /** Names of elements, classes and ids that it is for; null or none where it doesn't matter. */
+/** What an element must be: its name, its id and classes; null or none where it doesn't matter. */
+export interface SimpleSelector {
   readonly element: string | null;
   readonly id: string | null;
   readonly classes: readonly string[];
+}
+
+/** One rule of a style sheet that looks at an element and at what it lies in, not at what is beside it. */
+export interface StyleRule extends SimpleSelector {
+  /** What the element must lie in, from the innermost; `directly`: with nothing between it and what it is around. */
+  readonly within: readonly (SimpleSelector & { readonly directly: boolean })[];
+  /** Whether it wins over all that is not, an element's own style too. */
+  readonly important: boolean;
   readonly declarations: readonly (readonly [property: string, value: string])[];
 }
 
@@ -25,24 +32,34 @@ export function withOwnStyles(root: SvgNode, read: ReadStyleSheet): SvgNode {
     if (!own) return root;
     rules.push(...own);
   }
-  if (rules.length === 0) return root;
+  if (styleSheets(root).length === 0) return root;
   const sheet = new RuleIndex(rules);
-  const styled = (node: SvgNode): SvgNode => {
+  const styled = (node: SvgNode, around: readonly SvgNode[]): SvgNode => {
     const { class: _, ...attributes } = node.attributes;
-    const style = [sheet.styleOf(node), attributes['style'] ?? ''].filter(Boolean).join(';');
+    const { usual, important } = sheet.stylesOf(node, around);
+    const style = [usual, attributes['style'] ?? '', important].filter(Boolean).join(';');
+    const within = [node, ...around];
     return {
       ...node,
       attributes: style ? { ...attributes, style } : attributes,
-      children: node.children.filter(({ name }) => name !== 'style').map(styled),
+      children: node.children
+        .filter(({ name }) => name !== 'style')
+        .map((child) => styled(child, within)),
     };
   };
-  return styled(root);
+  return styled(root, []);
+}
+
+/** Declarations for an element: those that its own style goes before, and those that go before it. */
+interface Styles {
+  readonly usual: string;
+  readonly important: string;
 }
 
 /** Finds the rules for an element by its id, its classes and its name instead of trying each of them. */
 class RuleIndex {
   private readonly byKey = new Map<string, { rule: StyleRule; place: number }[]>();
-  private readonly known = new Map<string, string>();
+  private readonly known = new Map<string, Styles>();
 
   constructor(rules: readonly StyleRule[]) {
     const ranked = rules
@@ -56,31 +73,34 @@ class RuleIndex {
     });
   }
 
-  /** The declarations for an element, the stronger ones later; empty where there are none. */
-  styleOf(node: SvgNode): string {
-    if (node.name === '#text') return '';
+  /** The declarations for an element, the stronger ones later. @param around what it lies in, from the innermost */
+  stylesOf(node: SvgNode, around: readonly SvgNode[]): Styles {
+    if (node.name === '#text') return { usual: '', important: '' };
     const { id = '' } = node.attributes;
-    const classes = classesOf(node);
-    // An id that no rule asks for makes no difference.
-    const own = this.byKey.has(`#${id}`) ? `#${id}` : '';
-    const signature = [node.name, own, ...classes].join(' ');
-    const before = this.known.get(signature);
-    if (before !== undefined) return before;
-    const keys = new Set(['*', node.name, own, ...classes.map((one) => `.${one}`)]);
+    const keys = new Set(['*', node.name, `#${id}`, ...classesOf(node).map((one) => `.${one}`)]);
     const found = [...keys]
       .flatMap((key) => this.byKey.get(key) ?? [])
-      .filter(({ rule }) => isFor(rule, node, classes))
+      .filter(({ rule }) => isFor(rule, node) && liesIn(rule.within, around))
       .sort((a, b) => a.place - b.place);
-    const declared = new Map<string, string>();
-    for (const [property, value] of found.flatMap(({ rule }) => rule.declarations)) {
-      // What is said again counts where it is said last, also against its shorthand.
-      declared.delete(property);
-      declared.set(property, value);
-    }
-    const style = [...declared].map((one) => one.join(':')).join(';');
-    this.known.set(signature, style);
-    return style;
+    const signature = found.map(({ place }) => place).join(' ');
+    const before = this.known.get(signature);
+    if (before) return before;
+    const declared = (important: boolean) =>
+      declarationsIn(found.map(({ rule }) => rule).filter((rule) => rule.important === important));
+    const styles = { usual: declared(false), important: declared(true) };
+    this.known.set(signature, styles);
+    return styles;
   }
+}
+
+function declarationsIn(rules: readonly StyleRule[]): string {
+  const declared = new Map<string, string>();
+  for (const [property, value] of rules.flatMap(({ declarations }) => declarations)) {
+    // What is said again counts where it is said last, also against its shorthand.
+    declared.delete(property);
+    declared.set(property, value);
+  }
+  return [...declared].map((one) => one.join(':')).join(';');
 }
 
 /** What an element must have for a rule to come into question. */
@@ -97,16 +117,26 @@ function classesOf({ attributes }: SvgNode): string[] {
 const ID = 1_000_000;
 const CLASS = 1000;
 
-function rankOf({ element, id, classes }: StyleRule): number {
-  return (id === null ? 0 : ID) + CLASS * classes.length + (element === null ? 0 : 1);
+function rankOf({ within, ...own }: StyleRule): number {
+  return [own, ...within].reduce(
+    (rank, { element, id, classes }) =>
+      rank + (id === null ? 0 : ID) + CLASS * classes.length + (element === null ? 0 : 1),
+    0,
+  );
 }
 
-function isFor(
-  { element, id, classes }: StyleRule,
-  { name, attributes }: SvgNode,
-  own: readonly string[],
-): boolean {
-  if (element !== null && element !== name) return false;
-  if (id !== null && id !== attributes['id']) return false;
+function isFor({ element, id, classes }: SimpleSelector, node: SvgNode): boolean {
+  if (element !== null && element !== node.name) return false;
+  if (id !== null && id !== node.attributes['id']) return false;
+  if (classes.length === 0) return true;
+  const own = classesOf(node);
   return classes.every((one) => own.includes(one));
+}
+
+/** Whether an element's surroundings, from the innermost, are as a rule wants them. */
+function liesIn(within: StyleRule['within'], around: readonly SvgNode[]): boolean {
+  const [first, ...others] = within;
+  if (!first) return true;
+  const reach = first.directly ? around.slice(0, 1) : around;
+  return reach.some((node, at) => isFor(first, node) && liesIn(others, around.slice(at + 1)));
 }

@@ -125,7 +125,7 @@ describe('readLayers', () => {
       '<g><circle r="5"/><path d="M0 0h9v9z"/></g><rect width="9" height="9"/><g id="g7"><circle r="2"/></g>';
     const parts = readLayers(svg(face)).layers;
     expect(parts.map(({ name }) => name)).toEqual(['part 1', 'drawing', 'part 2']);
-    expect(parts[2]!.picture!.bounds).toMatchObject({ width: 4, height: 4 });
+    expect(parts[2]!.picture!.box).toMatchObject({ width: 4, height: 4 });
     const [layer] = readLayers(svg(`<g id="Layer_1"><g fill="red">${face}</g></g>`)).layers;
     expect(layer!.name).toBe('Layer 1');
     const inside = layer!.layers[0]!.layers;
@@ -139,12 +139,12 @@ describe('readLayers', () => {
     ).toEqual([]);
   });
   it('gives each layer its own size, strokes included', () => {
-    expect(layers[0]!.picture!.bounds).toEqual({ x: 11, y: 2, width: 30, height: 40 });
-    expect(layers[1]!.layers[0]!.picture!.bounds).toEqual({ x: 4, y: 4, width: 12, height: 2 });
+    expect(layers[0]!.picture!.box).toEqual({ x: 11, y: 2, width: 30, height: 40 });
+    expect(layers[1]!.layers[0]!.picture!.box).toEqual({ x: 4, y: 4, width: 12, height: 2 });
   });
   it('writes each layer as an SVG that looks the same alone', () => {
     const alone = readVectorDrawing(layers[0]!.picture!.svg);
-    expect(alone.viewBox).toEqual(layers[0]!.picture!.bounds);
+    expect(alone.viewBox).toEqual(layers[0]!.picture!.box);
     expect(alone.shapes[0]!.path).toBe('M11 2H41V42H11Z');
     expect(alone.shapes[0]!.fill).toMatchObject({ kind: 'linear', x1: 11, x2: 41 });
   });
@@ -156,7 +156,7 @@ describe('readLayers', () => {
       ),
     ).layers;
     expect(brow).toMatchObject({ name: 'Brow L', hidden: true, opacity: 0.5, blend: 'multiply' });
-    expect(brow!.picture!.bounds).toMatchObject({ width: 9, height: 9 });
+    expect(brow!.picture!.box).toMatchObject({ width: 9, height: 9 });
     expect(lid!.name).toBe('lid left');
   });
   it('hands down what groups give to what is in them', () => {
@@ -190,7 +190,8 @@ describe('readLayers', () => {
     ],
   ])('says what a full renderer has to paint: %s', (inside, words) => {
     const [layer] = readLayers(svg(`<g id="layer one">${inside}</g>`)).layers;
-    expect(layer!.picture).toMatchObject({ bounds: null, beyond: [words] });
-    expect(layer!.picture!.svg).toContain('viewBox="0 0 ');
+    const { svg: alone, box, beyond } = layer!.picture!;
+    expect(beyond).toEqual([words]);
+    expect(alone).toContain(`viewBox="${box.x} ${box.y} ${box.width} ${box.height}"`);
   });
 });

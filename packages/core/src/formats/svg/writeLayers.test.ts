@@ -7,6 +7,8 @@ const plain: WrittenLayer = {
   opacity: 1,
   blend: 'normal',
   clipped: false,
+  isolated: false,
+  mask: null,
   picture: null,
   layers: [],
 };
@@ -39,7 +41,7 @@ describe('writeLayers', () => {
     const { page, layers } = readLayers(written);
     expect(page).toEqual({ x: 0, y: 0, ...PAGE });
     expect(layers.map(({ name }) => name)).toEqual(['body & soul', 'mouth']);
-    expect(layers[0]!.picture!.bounds).toEqual({ x: 10, y: 20, width: 4, height: 4 });
+    expect(layers[0]!.picture!.box).toEqual({ x: 10, y: 20, width: 4, height: 4 });
     expect(layers[1]!.layers).toMatchObject([
       { name: 'ah', hidden: true },
       { name: 'shade', opacity: 0.4, blend: 'multiply', clipped: true },
@@ -48,7 +50,7 @@ describe('writeLayers', () => {
   it('stretches a picture to its place', () => {
     const wide = picture('<rect width="4" height="4"/>', { x: 0, y: 0, width: 40, height: 8 });
     const [layer] = readLayers(writeLayers(PAGE, [{ ...plain, picture: wide }])).layers;
-    expect(layer!.picture!.bounds).toEqual({ x: 0, y: 0, width: 40, height: 8 });
+    expect(layer!.picture!.box).toEqual({ x: 0, y: 0, width: 40, height: 8 });
   });
   it('keeps gradients of several pictures apart', () => {
     const shaded = (color: string) =>

@@ -1,5 +1,5 @@
 import type { Box } from '../../geometry';
-import type { BlendMode } from '../../frame/blendMode';
+import { commonBlendMode, type BlendMode } from '../../frame/blendMode';
 import { withOwnIds } from './merge';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
 
@@ -11,6 +11,9 @@ export interface WrittenLayer<Picture = WrittenPicture> {
   readonly opacity: number;
   readonly blend: BlendMode;
   readonly clipped: boolean;
+  readonly isolated: boolean;
+  /** White; it, and all that it holds, is seen only where this would be. */
+  readonly mask: Picture | null;
   readonly picture: Picture | null;
   /** Back to front. */
   readonly layers: readonly WrittenLayer<Picture>[];
@@ -30,26 +33,36 @@ export function writeLayers(
   layers: readonly WrittenLayer[],
 ): string {
   let count = 0;
+  let pictures = 0;
+  const masks: SvgNode[] = [];
   const groupOf = (layer: WrittenLayer): SvgNode => {
     const id = `layer-${++count}`;
-    const { name, hidden, opacity, blend, clipped, picture } = layer;
+    const { name, hidden, opacity, blend, clipped, isolated, mask, picture } = layer;
     const style = [
       ...(hidden ? ['display:none'] : []),
       ...(opacity < 1 ? [`opacity:${opacity}`] : []),
-      ...(blend === 'normal' ? [] : [`mix-blend-mode:${blend}`]),
+      ...(blend === 'normal' ? [] : [`mix-blend-mode:${commonBlendMode(blend)}`]),
+      ...(isolated ? ['isolation:isolate'] : []),
     ].join(';');
+    if (mask) masks.push(maskElement(`mask-${count}`, size, pictureNodes(mask, ++pictures)));
     return {
       name: 'g',
       attributes: {
         id,
+        ...(mask ? { mask: `url(#mask-${count})` } : {}),
         'inkscape:groupmode': 'layer',
         'inkscape:label': name,
         ...(style ? { style } : {}),
         ...(clipped ? { 'data-clipped': 'true' } : {}),
+        ...(commonBlendMode(blend) === blend ? {} : { 'data-blend': blend }),
       },
-      children: [...(picture ? pictureNodes(picture, count) : []), ...layer.layers.map(groupOf)],
+      children: [
+        ...(picture ? pictureNodes(picture, ++pictures) : []),
+        ...layer.layers.map(groupOf),
+      ],
     };
   };
+  const groups = layers.map(groupOf);
   const root: SvgNode = {
     name: 'svg',
     attributes: {
@@ -60,9 +73,22 @@ export function writeLayers(
       height: String(size.height),
       viewBox: `0 0 ${size.width} ${size.height}`,
     },
-    children: layers.map(groupOf),
+    children:
+      masks.length > 0 ? [{ name: 'defs', attributes: {}, children: masks }, ...groups] : groups,
   };
   return svgText(root);
+}
+
+function maskElement(
+  id: string,
+  { width, height }: { readonly width: number; readonly height: number },
+  children: readonly SvgNode[],
+): SvgNode {
+  const attributes = {
+    ...{ id, maskUnits: 'userSpaceOnUse', x: '0', y: '0' },
+    ...{ width: String(width), height: String(height) },
+  };
+  return { name: 'mask', attributes, children };
 }
 
 function pictureNodes(picture: WrittenPicture, number: number): SvgNode[] {

@@ -1,0 +1,304 @@
+import {
+  getCompositeImageData,
+  initializeCanvas,
+  readPsd,
+  type BlendMode as PsdBlendMode,
+  type Layer,
+  type Psd,
+} from 'ag-psd';
+import {
+  type Artwork,
+  type ArtworkLayer,
+  type ArtworkNote,
+  type Drawing,
+  plainLayer,
+} from '@cruvo/core/character';
+import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
+import { Problem } from '@cruvo/core/problem';
+import { withHiddenBases } from '../hiddenBases';
+import { decodedPixels, keepPixels, LayerPipeline } from '../layerStore';
+import { checkLayerCount, checkSide, PixelBudget } from '../limits';
+import { paintedSvg } from '../paintedSvg';
+import type { Reading } from '../reading';
+import { withEffects } from './effects';
+import { filledShape, type FilledShape } from './fills';
+import {
+  areaOf,
+  drawnPixels,
+  inBytes,
+  isEmpty,
+  isMasked,
+  maskShares,
+  seenThrough,
+  type PlacedPixels,
+} from './pixels';
+import { unpackFlatRows, unpackRows } from './rawRows';
+
+// The package asks for canvases only where it is not given plain pixels.
+initializeCanvas(
+  () => {
+    throw new Error('Pictures of a PSD are read as pixels.');
+  },
+  (width, height) =>
+    ({ width, height, data: new Uint8ClampedArray(width * height * 4) }) as unknown as ImageData,
+);
+
+/** Where the header says the colour mode, bytes. */
+const MODE_AT = 24;
+const [RGB, CMYK] = [3, 4];
+/** Colour modes that can be read, and of how many bits a channel. */
+const READ: ReadonlyMap<number, readonly number[]> = new Map([
+  [0, [1]],
+  [1, [8, 16, 32]],
+  [2, [8]],
+  [RGB, [8, 16, 32]],
+  [CMYK, [8]],
+]);
+/** The others. */
+const COLOUR_MODES: ReadonlyMap<number, string> = new Map([
+  [7, 'several inks'],
+  [8, 'duotone'],
+  [9, 'Lab colours'],
+]);
+
+/**
+ * Reads a PSD or PSB: groups, masks, opacity, blending, clipping, shapes, fills and effects.
+ *
+ * @throws Problem when it is damaged, or of colours that can't be read
+ */
+export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<Artwork> {
+  const mode = checkHeader(bytes, reading.name);
+  const psd = parsed(bytes, mode, reading.name);
+  const { width, height, children = [] } = psd;
+  const page = { left: 0, top: 0, right: width, bottom: height };
+  const total = Math.max(1, countOf(children));
+  checkLayerCount(total, reading.name);
+  checkPixels(psd, reading.name);
+  const notes: ArtworkNote[] = [];
+  if (mode === CMYK) {
+    const sentence =
+      'It is drawn in CMYK. Its colours are brought to RGB without a printer’s profile, and may look a little different. Turn it into RGB in your drawing program to be sure.';
+    notes.push({ layer: ['drawing'], sentence });
+  }
+  const line = new LayerPipeline();
+  let done = 0;
+
+  const layerOf = async (layer: Layer, path: readonly string[]): Promise<ArtworkLayer> => {
+    const name = layer.name?.trim() || 'layer';
+    const own = [...path, name];
+    const note = (sentence: string) => void notes.push({ layer: own, sentence });
+    const inside = await Promise.all((layer.children ?? []).map((child) => layerOf(child, own)));
+    if (layer.adjustment)
+      note('Adjustment layers are left out: they change colours of what lies beneath.');
+    if (layer.children && hasEffects(layer))
+      note('The effects of this group are left out. Give them to its layers instead.');
+    const blend = blendOf(layer.blendMode);
+    if (!blend) note(`Its blending “${layer.blendMode}” is shown as normal.`);
+    const drawing = layer.children ? null : await drawingOf(layer, note);
+    const masked = layer.children !== undefined && isMasked(layer);
+    const mask = masked ? await line.make(() => whiteWithin(layer), keep) : null;
+    reading.report(++done / total);
+    return {
+      name,
+      hidden: layer.hidden ?? false,
+      opacity: layer.opacity ?? 1,
+      blend: blend ?? 'normal',
+      clipped: layer.clipping ?? false,
+      isolated: layer.children !== undefined && layer.blendMode !== 'pass through',
+      mask,
+      drawing,
+      layers: withHiddenBases(inside),
+    };
+  };
+
+  const keep = (pixels: PlacedPixels) =>
+    keepPixels(pixels, { x: pixels.left, y: pixels.top, unit: 1 }, reading.keep);
+
+  const drawingOf = async (
+    layer: Layer,
+    note: (sentence: string) => void,
+  ): Promise<Drawing | null> => {
+    const shape = isEmpty(areaOf(layer)) && layer.vectorFill ? filledShape(layer, psd) : null;
+    if (!shape && isEmpty(areaOf(layer)) && layer.vectorFill) {
+      note('What it is filled with is left out. Turn it into pixels to keep it.');
+    }
+    if (shape && !layer.mask && !hasEffects(layer) && (layer.fillOpacity ?? 1) === 1) {
+      return keptShape(shape);
+    }
+    return line.make(async () => pixelsOf(layer, shape, note), keep);
+  };
+
+  const keptShape = async ({ svg, area }: FilledShape): Promise<Drawing> => {
+    const media = await reading.keep(Buffer.from(svg), 'image/svg+xml');
+    const { left, top, right, bottom } = area;
+    return { kind: 'vector', media, x: left, y: top, width: right - left, height: bottom - top };
+  };
+
+  const pixelsOf = async (
+    layer: Layer,
+    shape: FilledShape | null,
+    note: (sentence: string) => void,
+  ): Promise<PlacedPixels | null> => {
+    const drawn = shape
+      ? await paintedShape(shape)
+      : await whole(async () => drawnPixels(layer), reading.name);
+    if (!drawn) return null;
+    // The shape is what its vector mask lets be seen already.
+    const masks = shape ? { ...layer, vectorMask: undefined } : layer;
+    const seen = isMasked(masks)
+      ? seenThrough(drawn, await whole(() => maskShares(masks, boxOf(drawn), psd), reading.name))
+      : drawn;
+    const fill = layer.fillOpacity ?? 1;
+    if (hasEffects(layer)) {
+      const { pixels, differing } = await withEffects(seen, layer.effects!, fill);
+      if (differing.length > 0) {
+        note(
+          `Of its effects, ${inWords(differing)} can’t be drawn as in your drawing program. Merge the effects into the layer to keep them.`,
+        );
+      }
+      return pixels;
+    }
+    if (fill === 1) return seen;
+    return seenThrough(seen, new Uint8Array(seen.width * seen.height).fill(255 * fill));
+  };
+
+  /** White where the masks of a group let it be seen. */
+  const whiteWithin = async (group: Layer): Promise<PlacedPixels> => {
+    const shares = await whole(() => maskShares(group, page, psd), reading.name);
+    const data = new Uint8ClampedArray(4 * width * height).fill(255);
+    return seenThrough({ data, width, height, left: 0, top: 0 }, shares);
+  };
+
+  const layers = withHiddenBases(await Promise.all(children.map((layer) => layerOf(layer, []))));
+  const flat =
+    layers.length === 0 && (await whole(async () => getCompositeImageData(psd), reading.name));
+  if (flat) {
+    const drawing = await keepPixels(inBytes(flat), { x: 0, y: 0, unit: 1 }, reading.keep);
+    layers.push(plainLayer('picture', drawing));
+  }
+  return { width, height, layers, notes };
+}
+
+function hasEffects({ effects }: Layer): boolean {
+  return effects !== undefined && !effects.disabled;
+}
+
+const boxOf = ({ left, top, width, height }: PlacedPixels) => ({
+  ...{ left, top },
+  ...{ right: left + width, bottom: top + height },
+});
+
+async function paintedShape({ svg, area }: FilledShape): Promise<PlacedPixels> {
+  const [left, top] = [Math.floor(area.left), Math.floor(area.top)];
+  const size = { width: Math.ceil(area.right) - left, height: Math.ceil(area.bottom) - top };
+  const viewBox = `viewBox="${left} ${top} ${size.width} ${size.height}"`;
+  const png = await paintedSvg(svg.replace(/viewBox="[^"]*"/, viewBox), size)
+    .png()
+    .toBuffer();
+  const { data } = await decodedPixels(png, 'shape');
+  return { ...size, left, top, data: new Uint8ClampedArray(data) };
+}
+
+/** A list as people say it. */
+function inWords(things: readonly string[]): string {
+  const [last, ...others] = [...things].reverse();
+  return others.length === 0 ? last! : `${others.reverse().join(', ')} and ${last}`;
+}
+
+/** The colour mode, from the first 26 bytes (Adobe Photoshop File Formats Specification, file header). */
+function checkHeader(bytes: Buffer, name: string): number {
+  if (bytes.length < 26) throw damaged(name);
+  const version = bytes.readUInt16BE(4);
+  const [height, width] = [bytes.readUInt32BE(14), bytes.readUInt32BE(18)];
+  const [depth, mode] = [bytes.readUInt16BE(22), bytes.readUInt16BE(MODE_AT)];
+  if (version !== 1 && version !== 2) throw damaged(name);
+  checkSide(width, height, name);
+  const depths = READ.get(mode);
+  if (!depths) {
+    const colours = COLOUR_MODES.get(mode) ?? 'other colours';
+    throw new Problem(
+      'bad-input',
+      `“${name}” is drawn in ${colours}, which Cruvo can’t read. Turn it into RGB, 8 bits a channel, and save it again.`,
+    );
+  }
+  if (!depths.includes(depth)) {
+    throw new Problem(
+      'bad-input',
+      `“${name}” has ${depth} bits a channel, which Cruvo can’t read in these colours. Turn it into RGB, 8 bits a channel, and save it again.`,
+    );
+  }
+  return mode;
+}
+
+/** The file without its pixels, which stay packed until each layer's turn comes. */
+function parsed(bytes: Buffer, mode: number, name: string): Psd {
+  const wanted = { useRawData: true, skipThumbnail: true, skipLinkedFilesData: true };
+  const large = bytes.readUInt16BE(4) === 2;
+  // The package reads layers of CMYK, but no file that says it is.
+  if (mode === CMYK) bytes.writeUInt16BE(RGB, MODE_AT);
+  let psd: Psd;
+  try {
+    psd = readPsd(bytes, { ...wanted, skipCompositeImageData: true });
+    // The flat picture is as large as the page: it is read only where there is nothing else.
+    if (!psd.children?.length && mode !== CMYK) psd = readPsd(bytes, wanted);
+  } catch {
+    throw damaged(name);
+  }
+  if (mode === CMYK && !psd.children?.length) {
+    throw new Problem(
+      'bad-input',
+      `“${name}” is drawn in CMYK and has no layers, which Cruvo can’t read. Turn it into RGB and save it again.`,
+    );
+  }
+  const prepare = (layer: Layer) => {
+    if (layer.rawData) layer.rawData.colorMode = mode;
+    unpackRows(layer);
+    layer.children?.forEach(prepare);
+  };
+  psd.children?.forEach(prepare);
+  unpackFlatRows(psd, large);
+  return psd;
+}
+
+/** What is read, or a sentence where the package fails over what it finds. */
+async function whole<Result>(read: () => Promise<Result>, name: string): Promise<Result> {
+  try {
+    return await read();
+  } catch {
+    throw damaged(name);
+  }
+}
+
+/** Adds up the pixels of all layers and masks before any is unpacked. */
+function checkPixels({ width, height, children = [] }: Psd, name: string): void {
+  const budget = new PixelBudget(name);
+  const add = (layer: Layer) => {
+    for (const area of layer.mask ? [layer, layer.mask] : [layer]) {
+      budget.add(
+        sideOf(area.left, area.right),
+        sideOf(area.top, area.bottom),
+        layer.name ?? 'layer',
+      );
+    }
+    layer.children?.forEach(add);
+  };
+  if (children.length === 0) budget.add(width, height, name);
+  children.forEach(add);
+}
+
+const sideOf = (from = 0, to = 0) => Math.max(0, to - from);
+
+const damaged = (name: string) =>
+  new Problem('bad-input', `“${name}” is damaged or cut off. Save it again.`);
+
+/** The blending that is meant; null where Cruvo has none like it. */
+function blendOf(mode: PsdBlendMode | undefined): BlendMode | null {
+  if (mode === undefined || mode === 'normal' || mode === 'pass through') return 'normal';
+  if (mode === 'linear dodge') return 'lighter';
+  const name = mode.replace(/ /g, '-');
+  return BLEND_MODES.find((known) => known === name) ?? null;
+}
+
+function countOf(layers: readonly Layer[]): number {
+  return layers.reduce((sum, { children }) => sum + 1 + countOf(children ?? []), 0);
+}
