@@ -35,6 +35,16 @@ export interface Artwork {
   /** Back to front. */
   readonly layers: readonly ArtworkLayer[];
   readonly notes: readonly ArtworkNote[];
+  /** How the file looks as a whole by itself, to compare with; null where it doesn't say. */
+  readonly flat: Drawing | null;
+}
+
+/** Every drawing in the layers of artwork, masks included. */
+export function drawingsOfArtwork({ layers }: Pick<Artwork, 'layers'>): Drawing[] {
+  return layers.flatMap((layer) => [
+    ...[layer.drawing, layer.mask].flatMap((drawing) => drawing ?? []),
+    ...drawingsOfArtwork(layer),
+  ]);
 }
 
 /** The look of a layer without anything special about it. */
@@ -76,4 +86,5 @@ export const artworkSchema: Schema<Artwork> = object({
   notes: array(
     object({ layer: array(string().defined()).required(), sentence: string().required() }),
   ).required(),
+  flat: drawingOrNone,
 }) as unknown as Schema<Artwork>;

@@ -21,7 +21,7 @@ const base = saidScene({});
 const backdrop = backdropOf(
   'Room',
   {
-    ...{ width: 1600, height: 900, notes: [] },
+    ...{ width: 1600, height: 900, notes: [], flat: null },
     layers: [
       plainLayer('Wall', drawing('1')),
       { ...plainLayer('Ghost', drawing('2')), hidden: true },

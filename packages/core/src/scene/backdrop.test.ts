@@ -18,7 +18,7 @@ const drawing = (digit: string) => {
   return { kind: 'raster', media: hash(digit), x: 0, y: 0, width: 400, height: 100 } as const;
 };
 const ARTWORK: Artwork = {
-  ...{ width: 400, height: 100, notes: [] },
+  ...{ width: 400, height: 100, notes: [], flat: null },
   layers: [
     plainLayer('sky', drawing('1')),
     { ...plainLayer('reeds', null), layers: [plainLayer('left', drawing('2'))] },

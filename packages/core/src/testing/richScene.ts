@@ -126,7 +126,7 @@ const ROWS = inTable<Row>(
 const STAGE = { width: 960, height: 540, background: '#f4e9d8' };
 
 const HILLS_ARTWORK: Artwork = {
-  ...{ width: STAGE.width, height: STAGE.height, notes: [] },
+  ...{ width: STAGE.width, height: STAGE.height, notes: [], flat: null },
   layers: [
     plainLayer('Hills', {
       ...{ kind: 'vector', media: 'hills' },

@@ -17,7 +17,7 @@ export function groupOf(name: string, ...layers: readonly ArtworkLayer[]): Artwo
 
 /** Layers on a page of 100 by 100. */
 export function testArtwork(...layers: readonly ArtworkLayer[]): Artwork {
-  return { width: 100, height: 100, layers, notes: [] };
+  return { width: 100, height: 100, layers, notes: [], flat: null };
 }
 
 /** The character that layers on a page of 100 by 100 are. */

@@ -226,6 +226,36 @@ describe('a PSD looks as it does in a painting program', () => {
     expect(came.artwork.notes).toEqual([]);
   });
 
+  it('with a gradient over it', async () => {
+    const stop = (r: number, location: number) => ({
+      ...{ color: { r, g: 0, b: 0 }, location, midpoint: 0.5 },
+    });
+    const body = box('Body', SQUARE, ORANGE, {
+      effects: {
+        gradientOverlay: [
+          {
+            ...{
+              enabled: true,
+              blendMode: 'normal',
+              opacity: 1,
+              angle: 0,
+              type: 'linear',
+              scale: 1,
+            },
+            gradient: {
+              ...{ type: 'solid', name: 'red', colorStops: [stop(0, 0), stop(200, 1)] },
+              opacityStops: [{ opacity: 1, location: 0, midpoint: 0.5 }],
+            },
+          },
+        ],
+      },
+    });
+    const came = await readPsd(ground, body);
+    const found = await colorsAt(came, [20, 30], [40, 30], [59, 30], [61, 30]);
+    expectColors(found, [2, 0, 0], [102, 0, 0], [198, 0, 0], GREEN);
+    expect(came.artwork.notes).toEqual([]);
+  });
+
   it('and says which effects are not drawn', async () => {
     const body = box('Body', SQUARE, ORANGE, {
       effects: { bevel: { enabled: true }, satin: { enabled: true } },

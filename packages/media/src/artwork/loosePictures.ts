@@ -42,7 +42,7 @@ export async function readLoosePictures(
       return plainLayer(path.parse(name).name, drawing);
     }),
   );
-  return { width, height, layers, notes: [] };
+  return { width, height, layers, notes: [], flat: null };
 }
 
 /** The sizes of pictures by their headers, as large as the largest of them is and may be. */

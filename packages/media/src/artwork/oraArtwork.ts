@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import sharp from 'sharp';
 import {
   PLAIN_LOOK,
   plainLayer,
@@ -11,6 +12,7 @@ import { Problem } from '@cruvo/core/problem';
 import type { Drawing } from '@cruvo/core/character';
 import type { Archive } from '../archive';
 import { CLIPPED_RUN } from './clippedRun';
+import { keepFlatPicture } from './flat';
 import { withHiddenBases } from './hiddenBases';
 import { maskFrom } from './maskPixels';
 import { LayerPipeline, damagedLayer, decodedPixels, keepPixels } from './layerStore';
@@ -155,9 +157,20 @@ export async function readOraArtwork(files: Archive, reading: Reading): Promise<
       (pixels) => keepPixels(pixels, { x: 0, y: 0, unit: 1 }, reading.keep),
     );
 
+  /** Null where it can't be read: it is there to compare with alone. */
+  const flatOf = async (merged: Buffer): Promise<Drawing | null> => {
+    if (!looksLikePixels(merged)) return null;
+    try {
+      return await keepFlatPicture(sharp(merged), { width, height }, reading.keep);
+    } catch {
+      return null;
+    }
+  };
+
   const whole = await heldBy(root, [], { x: 0, y: 0 });
   const layers = whole.mask ? [{ ...together(whole.layers), mask: whole.mask }] : whole.layers;
-  return { width, height, layers, notes };
+  const merged = files.has('mergedimage.png') ? await files.read('mergedimage.png') : null;
+  return { width, height, layers, notes, flat: merged && (await flatOf(merged)) };
 }
 
 interface Offset {

@@ -14,6 +14,7 @@ import {
 } from '@cruvo/core/formats';
 import { checkSvg } from '../picture';
 import type { Reading } from './reading';
+import { flatScale, keepFlat } from './flat';
 import { addedBeneath } from './addedBeneath';
 import { checkLayerCount } from './limits';
 import { decodedPixels, keepPixels, type Pixels } from './layerStore';
@@ -35,7 +36,7 @@ const BLURRED_PIXELS = 8;
  */
 export async function readSvgArtwork(text: string, reading: Reading): Promise<Artwork> {
   checkSvg(text, reading.name, { partly: true });
-  const { page, layers, leftOut } = readLayers(text, readStyleSheet, outlineText);
+  const { page, layers, leftOut, whole } = readLayers(text, readStyleSheet, outlineText);
   const total = countOf(layers);
   checkLayerCount(total, reading.name);
   const notes = leftOut.map(noteOf);
@@ -120,7 +121,12 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
 
   const read: ArtworkLayer[] = [];
   for (const layer of layers) read.push(await layerOf(layer, []));
-  return { width: page.width, height: page.height, layers: read, notes };
+  const flat = await keepFlat(
+    await pixelsOf(whole, ['drawing'], flatScale(page)),
+    page,
+    reading.keep,
+  );
+  return { width: page.width, height: page.height, layers: read, notes, flat };
 }
 
 /** What was left out of a drawing, in a sentence. */

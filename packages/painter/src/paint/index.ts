@@ -1,3 +1,4 @@
+export * from './compareWithFlat';
 export * from './drawOnCanvas';
 export * from './images';
 export * from './measureEyes';

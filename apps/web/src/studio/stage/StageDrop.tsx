@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { IntakeProgress } from '../../intake/IntakeProgress';
 import { useScene } from '../SceneContext';
+import { DifferingNote } from './DifferingNote';
 import { EmptyStage } from './EmptyStage';
 import { useNewMember } from './useNewMember';
 
@@ -15,7 +16,11 @@ export function StageDrop({ children }: { children: ReactNode }) {
     noKeyboard: true,
   });
   const { intake, failure } = coming;
-  const says = intake.progress !== null || intake.failure !== null || failure !== null;
+  const says =
+    intake.progress !== null ||
+    intake.failure !== null ||
+    failure !== null ||
+    coming.differing !== null;
   return (
     <div {...getRootProps({ className: `stage-drop ${isDragActive ? 'over' : ''}` })}>
       {children}
@@ -24,6 +29,7 @@ export function StageDrop({ children }: { children: ReactNode }) {
       {says && (
         <div className="stage-intake">
           <IntakeProgress name="the artwork" intake={intake} />
+          <DifferingNote coming={coming} />
           {failure && (
             <p className="text-danger-emphasis mb-0" role="alert">
               {failure}

@@ -7,6 +7,7 @@ import { listProductions } from '../../api/documents';
 import { UploadBar } from '../../intake/UploadBar';
 import { STARTERS } from '../../productions/starters';
 import { useOpenScene } from '../SceneContext';
+import { DifferingNote } from '../stage/DifferingNote';
 import { useNewMember } from '../stage/useNewMember';
 import { OtherCharacters } from './OtherCharacters';
 
@@ -97,6 +98,7 @@ export function AddCharacter() {
       {progress && (
         <UploadBar progress={progress} name="the artwork" onCancel={coming.intake.cancel} />
       )}
+      <DifferingNote coming={coming} />
       {failure && (
         <p className="small text-danger-emphasis mb-0" role="alert">
           {failure}

@@ -96,7 +96,7 @@ describe('a new layer finds its place', () => {
     });
     const before = characterOf(arm, belt, dog);
     const layers = [arm, belt, dog, ear].map(onPage);
-    const newer = characterFromArtwork('Test', { width, height, layers, notes: [] });
+    const newer = characterFromArtwork('Test', { width, height, layers, notes: [], flat: null });
     expect(compare(before, newer).page).toEqual({ scale, x: page.x, y: page.y });
     const after = taken(before, newer);
     const [own] = partsOf(characterOf(ear));

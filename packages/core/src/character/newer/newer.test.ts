@@ -146,7 +146,13 @@ describe('newer artwork', () => {
       layers: layer.layers.map(twice),
     });
     const layers = [body, mouths(), hat].map(twice);
-    const newer = characterFromArtwork('Test', { width: 200, height: 200, layers, notes: [] });
+    const newer = characterFromArtwork('Test', {
+      width: 200,
+      height: 200,
+      layers,
+      notes: [],
+      flat: null,
+    });
     expect(compare(mine, newer).page).toEqual({ scale: 2, x: 0, y: 0 });
     expect(taken(mine, newer)).toEqual(mine);
   });
@@ -157,7 +163,13 @@ describe('newer artwork', () => {
       layers: layer.layers.map(moved),
     });
     const layers = [body, mouths(), hat].map(moved);
-    const newer = characterFromArtwork('Test', { width: 130, height: 100, layers, notes: [] });
+    const newer = characterFromArtwork('Test', {
+      width: 130,
+      height: 100,
+      layers,
+      notes: [],
+      flat: null,
+    });
     expect(compare(mine, newer).page).toEqual({ scale: 1, x: 30, y: 0 });
     expect(taken(mine, newer)).toEqual(mine);
   });

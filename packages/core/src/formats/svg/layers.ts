@@ -65,6 +65,8 @@ export interface LayeredSvg {
   readonly layers: readonly SvgLayer[];
   /** What the file holds and no layer shows. */
   readonly leftOut: readonly LeftOut[];
+  /** All of it as one picture, for another renderer. */
+  readonly whole: SvgPicture;
 }
 
 /** What a drawing says of its page. */
@@ -101,7 +103,15 @@ export function readLayers(
   const layers = layersOf(root);
   const inOnePiece = layers.length === 1 && layers[0]!.picture !== null;
   const apart = inOnePiece ? withNamedGroups(root) : null;
-  return { page, layers: apart ? layersOf(apart) : layers, leftOut };
+  const box = [page.x, page.y, page.width, page.height].join(' ');
+  const { width: _, height: __, x: ___, y: ____, ...attributes } = placed.attributes;
+  const whole: SvgPicture = {
+    svg: svgText({ ...placed, attributes: { ...attributes, viewBox: box } }),
+    box: page,
+    beyond: ['all of it'],
+    softness: softnessOf(placed.children, placed),
+  };
+  return { page, layers: apart ? layersOf(apart) : layers, leftOut, whole };
 }
 
 /** The whole drawing as a group around its layers, where it hands something down. */

@@ -1,6 +1,13 @@
-import type { BlendMode as PsdBlendMode, LayerEffectsInfo, UnitsValue } from 'ag-psd';
+import type {
+  BlendMode as PsdBlendMode,
+  LayerEffectGradientOverlay,
+  LayerEffectsInfo,
+  UnitsValue,
+} from 'ag-psd';
 import sharp from 'sharp';
-import { rgbOf, type Rgb } from './colors';
+import { svgText } from '@cruvo/core/formats';
+import { paintedSvg } from '../paintedSvg';
+import { gradientElement, rgbOf, type Rgb } from './colors';
 import { distanceFrom } from './distance';
 import type { PlacedPixels } from './pixels';
 
@@ -15,7 +22,8 @@ export interface WithEffects {
 }
 
 interface Sheet {
-  readonly color: Rgb;
+  /** One for all of it, or one for each pixel: 4 values a pixel, the last of them how much of it is seen. */
+  readonly color: Rgb | Uint8Array;
   /** How much of each pixel it covers, 0 to 1 [width * height]. */
   readonly shares: Float32Array;
 }
@@ -57,8 +65,9 @@ export async function withEffects(
   );
   const colorOf = (effect: { color?: Parameters<typeof rgbOf>[0] }) =>
     rgbOf(effect.color) ?? [0, 0, 0];
-  const check = (name: string, mode: PsdBlendMode | undefined, usual: readonly PsdBlendMode[]) => {
-    if (mode !== undefined && mode !== 'normal' && !usual.includes(mode)) differing.add(name);
+  const check = (name: string, mode: string | undefined, usual: readonly PsdBlendMode[]) => {
+    if (mode !== undefined && mode !== 'normal' && !usual.includes(mode as PsdBlendMode))
+      differing.add(name);
   };
   const soft = (shares: Float32Array, size: number, choke = 0) =>
     blurred(
@@ -90,6 +99,12 @@ export async function withEffects(
     check('a colour over it', overlay.blendMode, []);
     inside.push({ color: colorOf(overlay), shares: times(own, overlay.opacity ?? 1) });
   }
+  for (const overlay of used(effects.gradientOverlay)) {
+    check('a gradient over it', overlay.blendMode, []);
+    const colors = await gradientPixels(overlay, wide, reach);
+    if (colors) inside.push({ color: colors, shares: times(own, overlay.opacity ?? 1) });
+    else differing.add('a gradient over it');
+  }
   for (const glow of innerGlows) {
     check('a glow inside', glow.blendMode, ['screen', 'linear dodge', 'lighten']);
     if (glow.source === 'center') differing.add('a glow inside');
@@ -117,7 +132,6 @@ export async function withEffects(
   }
   if (one(effects.bevel).length > 0) differing.add('a bevel');
   if (one(effects.satin).length > 0) differing.add('satin');
-  if (used(effects.gradientOverlay).length > 0) differing.add('a gradient over it');
   if (one(effects.patternOverlay).length > 0) differing.add('a pattern over it');
 
   const data = new Float32Array(width * height * 4);
@@ -194,8 +208,35 @@ async function blurred(shares: Float32Array, width: number, height: number, devi
 
 function laid(data: Float32Array, { color, shares }: Sheet): void {
   for (let at = 0; at < shares.length; at++) {
-    if (shares[at]! > 0) over(data, 4 * at, color, shares[at]!);
+    if (shares[at]! === 0) continue;
+    if (color instanceof Uint8Array) {
+      const [r, g, b, alpha] = color.subarray(4 * at, 4 * at + 4) as unknown as number[];
+      over(data, 4 * at, [r!, g!, b!], (shares[at]! * alpha!) / 255);
+    } else over(data, 4 * at, color, shares[at]!);
   }
+}
+
+/**
+ * A gradient over what is drawn on a layer; null for a kind that can't be drawn.
+ *
+ * @param wide the layer with so much room around it, pixels
+ */
+async function gradientPixels(
+  { gradient, angle, type, scale, reverse, offset }: LayerEffectGradientOverlay,
+  { width, height }: PlacedPixels,
+  room: number,
+): Promise<Uint8Array | null> {
+  if (gradient?.type !== 'solid') return null;
+  const area = { left: room, top: room, right: width - room, bottom: height - room };
+  const look = {
+    ...{ angle: angle ?? 90, style: type ?? 'linear', scale: scale ?? 1 },
+    ...(reverse === undefined ? {} : { reverse }),
+    ...(offset ? { offset } : {}),
+  };
+  const element = gradientElement('g', { ...gradient, ...look }, area);
+  if (!element) return null;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}"><defs>${svgText(element)}</defs><rect width="${width}" height="${height}" fill="url(#g)"/></svg>`;
+  return paintedSvg(svg, { width, height }).ensureAlpha().raw().toBuffer();
 }
 
 /** A colour over a premultiplied pixel. */

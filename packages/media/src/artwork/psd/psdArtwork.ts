@@ -16,6 +16,7 @@ import {
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { Problem } from '@cruvo/core/problem';
 import { withHiddenBases } from '../hiddenBases';
+import { keepFlat } from '../flat';
 import { decodedPixels, keepPixels, LayerPipeline } from '../layerStore';
 import { checkLayerCount, checkSide, PixelBudget } from '../limits';
 import { paintedSvg } from '../paintedSvg';
@@ -170,13 +171,30 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   };
 
   const layers = withHiddenBases(await Promise.all(children.map((layer) => layerOf(layer, []))));
-  const flat =
-    layers.length === 0 && (await whole(async () => getCompositeImageData(psd), reading.name));
-  if (flat) {
-    const drawing = await keepPixels(inBytes(flat), { x: 0, y: 0, unit: 1 }, reading.keep);
-    layers.push(plainLayer('picture', drawing));
+  if (layers.length > 0) {
+    return { width, height, layers, notes, flat: await flatOf(bytes, psd, mode, reading) };
   }
-  return { width, height, layers, notes };
+  const flat = await whole(async () => getCompositeImageData(psd), reading.name);
+  const drawing = flat && (await keepPixels(inBytes(flat), { x: 0, y: 0, unit: 1 }, reading.keep));
+  return { width, height, layers: [plainLayer('picture', drawing ?? null)], notes, flat: null };
+}
+
+/** The flat picture that a file with layers has beside them; null where it has none, or one that can't be read. */
+async function flatOf(
+  bytes: Buffer,
+  { width, height }: Psd,
+  mode: number,
+  reading: Reading,
+): Promise<Drawing | null> {
+  if (mode === CMYK) return null;
+  try {
+    const psd = readPsd(bytes, { ...AS_PACKED, skipLayerImageData: true });
+    unpackFlatRows(psd, isLarge(bytes));
+    const flat = getCompositeImageData(psd);
+    return flat ? await keepFlat(inBytes(flat), { width, height }, reading.keep) : null;
+  } catch {
+    return null;
+  }
 }
 
 function hasEffects({ effects }: Layer): boolean {
@@ -230,17 +248,20 @@ function checkHeader(bytes: Buffer, name: string): number {
   return mode;
 }
 
+const AS_PACKED = { useRawData: true, skipThumbnail: true, skipLinkedFilesData: true } as const;
+
+/** Whether a file is of the kind with long lengths (PSB). */
+const isLarge = (bytes: Buffer) => bytes.readUInt16BE(4) === 2;
+
 /** The file without its pixels, which stay packed until each layer's turn comes. */
 function parsed(bytes: Buffer, mode: number, name: string): Psd {
-  const wanted = { useRawData: true, skipThumbnail: true, skipLinkedFilesData: true };
-  const large = bytes.readUInt16BE(4) === 2;
   // The package reads layers of CMYK, but no file that says it is.
   if (mode === CMYK) bytes.writeUInt16BE(RGB, MODE_AT);
   let psd: Psd;
   try {
-    psd = readPsd(bytes, { ...wanted, skipCompositeImageData: true });
+    psd = readPsd(bytes, { ...AS_PACKED, skipCompositeImageData: true });
     // The flat picture is as large as the page: it is read only where there is nothing else.
-    if (!psd.children?.length && mode !== CMYK) psd = readPsd(bytes, wanted);
+    if (!psd.children?.length && mode !== CMYK) psd = readPsd(bytes, AS_PACKED);
   } catch {
     throw damaged(name);
   }
@@ -256,7 +277,7 @@ function parsed(bytes: Buffer, mode: number, name: string): Psd {
     layer.children?.forEach(prepare);
   };
   psd.children?.forEach(prepare);
-  unpackFlatRows(psd, large);
+  unpackFlatRows(psd, isLarge(bytes));
   return psd;
 }
 

@@ -1,0 +1,54 @@
+/** @jest-environment ./scripts/testEnvironments/browser.mjs */
+import { fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
+import { partsOf, type Drawing } from '@cruvo/core/character';
+import { characterOf, drawnLayer } from '@cruvo/core/testing';
+import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
+import { createCharacterStore } from '../character/characterStore';
+import { ArtworkNotes } from './ArtworkNotes';
+import type { CameIn } from './cameIn';
+
+const flat: Drawing = { kind: 'raster', media: 'f'.repeat(64), x: 0, y: 0, width: 90, height: 60 };
+const difference = { flat, here: 'data:image/png;base64,', share: 0.213, layer: ['Fox', 'Arm'] };
+
+function shown(told: CameIn | null) {
+  const store = createCharacterStore(characterOf(drawnLayer('Head'), drawnLayer('Arm')));
+  render(
+    <MemoryRouter initialEntries={[{ pathname: '/', state: told }]}>
+      <CharacterContext value={{ store } as unknown as OpenCharacter}>
+        <ArtworkNotes />
+      </CharacterContext>
+    </MemoryRouter>,
+  );
+  return {
+    names: () => partsOf(store.getState().character).map(({ name }) => name),
+    history: store.history,
+  };
+}
+
+it('tells what was left out, the first few at once', () => {
+  const notes = ['a', 'b', 'c', 'd'].map((name) => ({
+    layer: [name],
+    sentence: `${name} is gone.`,
+  }));
+  shown({ notes, difference: null });
+  expect(screen.queryByText('d: d is gone.')).toBeNull();
+  fireEvent.click(screen.getByText('Show all 4'));
+  expect(screen.getByText('d: d is gone.')).toBeTruthy();
+});
+
+it('shows the file beside what came of it, and takes the file’s own picture instead; undo brings the layers back', () => {
+  const { names, history } = shown({ notes: [], difference });
+  expect(screen.getByText(/Fox \/ Arm:.*21 % of the picture looks different/)).toBeTruthy();
+  expect(screen.getByAltText('The file by itself').getAttribute('src')).toContain(flat.media);
+  fireEvent.click(screen.getByText('Take it as one picture'));
+  expect(names()).toEqual(['picture']);
+  expect(screen.queryByRole('alert')).toBeNull();
+  history.undo();
+  expect(names()).toEqual(['Head', 'Arm']);
+});
+
+it('says nothing where all is as it was', () => {
+  shown(null);
+  expect(screen.queryByRole('alert')).toBeNull();
+});
