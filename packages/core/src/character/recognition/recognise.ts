@@ -1,9 +1,10 @@
 import type { Part } from '../part';
 import { treeOf } from '../tree';
 import type { Meaning, Side } from './meaning';
+import { partedWords } from './lexicon';
 import { soundOf, type NamedSound } from './sounds';
-import { singular, wordsOf } from './tokens';
-import { ROLE_WORDS, SIDE_WORDS, WORDS_WITHIN_EYES, type Role } from './words';
+import { spokenIn, Vocabulary } from './vocabulary';
+import type { Role } from './words';
 
 /** What a part was taken for, and by what. */
 export interface Finding extends Meaning {
@@ -19,12 +20,10 @@ interface Around {
   readonly side: Side | null;
   /** The mood by which a group inside the mouth is named. */
   readonly mood: string | null;
+  /** Whether layers beside it are mouths of sounds: "mouth L" is one too, not the left one. */
+  readonly sounds: boolean;
 }
 
-const ROLE_PHRASES = (Object.entries(ROLE_WORDS) as [Role, readonly string[]][]).flatMap(
-  ([role, phrases], order) =>
-    phrases.map((phrase) => ({ role, order, words: phrase.split(' ').map(singular) })),
-);
 /** What stands inside a mouth without being a drawing of it. */
 const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
   'jaw',
@@ -39,6 +38,8 @@ const WITHIN_MOUTH: ReadonlySet<string> = new Set<Role>([
 
 /** From so many sounds on, all layers but one of them more than a letter, layers without a mouth around them are one. */
 const LEAST_LOOSE = 3;
+/** So many drawings from A on may be counted by letters. */
+const LEAST_LETTERS = 4;
 
 const recognised = new WeakMap<readonly Part[], ReadonlyMap<string, Finding>>();
 
@@ -54,24 +55,27 @@ export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> 
 
 function findingsOf(parts: readonly Part[]): ReadonlyMap<string, Finding> {
   const tree = treeOf(parts);
+  const vocabulary = new Vocabulary(spokenIn(parts.map(({ name }) => name)));
   const found = new Map<string, Finding>();
-  const visit = (siblings: readonly Part[], around: Around) => {
+  const visit = (siblings: readonly Part[], around: Omit<Around, 'sounds'>) => {
+    const sounds = saySounds(siblings, vocabulary);
     for (const part of siblings) {
       const inside = tree.get(part.id) ?? [];
-      const finding = findingOf(part, around, inside.length > 0);
+      const finding = findingOf(part, { ...around, sounds }, inside.length > 0, vocabulary);
       if (finding) found.set(part.id, finding);
       visit(inside, {
         mouth: around.mouth || finding?.role === 'mouth',
         eyes: around.eyes || finding?.role === 'eyes',
-        side: finding?.side ?? sideIn(wordsOf(part.name)).side ?? around.side,
+        side: finding?.side ?? vocabulary.sideIn(partedWords(part.name)).side ?? around.side,
         mood: around.mouth && inside.length > 0 && !finding ? part.name.trim() : around.mood,
       });
     }
+    if (around.mouth) askAboutLetters(siblings, found);
   };
   visit(tree.get(null) ?? [], { mouth: false, eyes: false, side: null, mood: null });
   const mouths = ['mouth', 'mouth drawing'];
   if (![...found.values()].some(({ role }) => mouths.includes(role))) {
-    for (const [id, finding] of looseDrawings(tree, found)) found.set(id, finding);
+    for (const [id, finding] of looseDrawings(tree, found, vocabulary)) found.set(id, finding);
   }
   return found;
 }
@@ -83,49 +87,81 @@ function findingsOf(parts: readonly Part[]): ReadonlyMap<string, Finding> {
 function looseDrawings(
   tree: ReadonlyMap<string | null, readonly Part[]>,
   found: ReadonlyMap<string, Finding>,
+  vocabulary: Vocabulary,
 ): readonly (readonly [id: string, finding: Finding])[] {
   let longest: readonly { readonly part: Part; readonly finding: Finding }[] = [];
   for (const siblings of tree.values()) {
     let run: { part: Part; finding: Finding }[] = [];
     for (const part of siblings) {
       const named =
-        tree.has(part.id) || found.has(part.id) ? null : soundOf(wordsOf(part.name), null);
+        tree.has(part.id) || found.has(part.id)
+          ? null
+          : soundOf(partedWords(part.name), null, vocabulary);
       const speaks = named?.sure && named.sound.visemes.length > 0;
       const finding = speaks ? drawingFor({ ...named, sure: false }) : null;
       run = finding ? [...run, { part, finding }] : [];
       if (run.length > longest.length) longest = run;
     }
   }
-  const words = longest.filter(({ part }) => wordsOf(part.name).join('').length > 1);
+  const words = longest.filter(({ part }) => partedWords(part.name).join('').length > 1);
   const sounds = new Set(longest.flatMap(({ finding }) => finding.sound!.visemes));
   if (sounds.size < LEAST_LOOSE || words.length < LEAST_LOOSE - 1) return [];
   return longest.map(({ part, finding }) => [part.id, finding]);
 }
 
-function findingOf(part: Part, around: Around, isGroup: boolean): Finding | null {
+function findingOf(
+  part: Part,
+  around: Around,
+  isGroup: boolean,
+  vocabulary: Vocabulary,
+): Finding | null {
   if (part.meaning) return { ...part.meaning, sureness: 'set' };
-  const all = wordsOf(part.name);
-  const { side, words } = around.mouth ? { side: null, words: all } : sideIn(all);
-  const plain = words.map(singular);
-  const role = roleIn(plain, around);
+  const all = partedWords(part.name);
+  const { side, words } = around.mouth ? { side: null, words: all } : vocabulary.sideIn(all);
+  // Shade on something is not that thing.
+  if (!around.mouth && vocabulary.isShading(words)) return null;
+  const role = vocabulary.roleIn(words, around.eyes);
   if (around.mouth && !(role && WITHIN_MOUTH.has(role.role))) {
-    return isGroup ? null : drawingFor(soundOf(all, around.mood));
+    return isGroup ? null : drawingFor(soundOf(all, around.mood, vocabulary));
   }
   if (!role) {
     // A side alone inside a group of eyes is the eye of that side.
     return side && around.eyes ? { role: 'eyes', side, sound: null, sureness: 'likely' } : null;
   }
   if (role.role === 'mouth' && !isGroup) {
-    const drawing = drawingFor(soundOf(plain.length === 1 ? [] : all, null));
+    const said = side && !around.sounds ? words : all;
+    const drawing = drawingFor(soundOf(said.length === 1 ? [] : said, null, vocabulary));
     if (drawing) return drawing;
   }
-  const counted = plain.filter((word) => !isNumber(word));
   return {
     role: role.role,
     side: side ?? around.side,
     sound: null,
-    sureness: role.words >= counted.length ? 'sure' : 'likely',
+    sureness: role.whole ? 'sure' : 'likely',
   };
+}
+
+/** Whether at least two of some layers are mouths with a sound in their names. */
+function saySounds(siblings: readonly Part[], vocabulary: Vocabulary): boolean {
+  const speaking = siblings.filter(({ name }) => {
+    const { words } = vocabulary.sideIn(partedWords(name));
+    if (words.length < 2 || vocabulary.roleIn(words, false)?.role !== 'mouth') return false;
+    return (soundOf(words, null, vocabulary)?.sound.visemes.length ?? 0) > 0;
+  });
+  return speaking.length >= 2;
+}
+
+/** Drawings lettered A, B, C in a row may be sounds or only counted: nobody can be sure. */
+function askAboutLetters(siblings: readonly Part[], found: Map<string, Finding>): void {
+  const letters = siblings.map(({ name }) => partedWords(name).at(-1) ?? '').sort();
+  const isAlphabet =
+    letters.length >= LEAST_LETTERS &&
+    letters.every((letter, at) => letter === String.fromCharCode('a'.charCodeAt(0) + at));
+  if (!isAlphabet) return;
+  for (const { id } of siblings) {
+    const finding = found.get(id);
+    if (finding?.sureness === 'sure') found.set(id, { ...finding, sureness: 'likely' });
+  }
 }
 
 function drawingFor(named: NamedSound | null): Finding | null {
@@ -133,33 +169,3 @@ function drawingFor(named: NamedSound | null): Finding | null {
   const { sound, sure } = named;
   return { role: 'mouth drawing', side: null, sound, sureness: sure ? 'sure' : 'likely' };
 }
-
-/** The side that words name, and the other words. */
-function sideIn(words: readonly string[]): { side: Side | null; words: readonly string[] } {
-  for (const side of ['left', 'right'] as const) {
-    const at = words.findIndex((word) => (SIDE_WORDS[side] as readonly string[]).includes(word));
-    // A letter on its own is a name, not a side.
-    if (at >= 0 && (words.length > 1 || words[at]!.length > 1)) {
-      return { side, words: words.filter((_, index) => index !== at) };
-    }
-  }
-  return { side: null, words };
-}
-
-/** The role that most words speak for; of equals, the most telling one. */
-function roleIn(words: readonly string[], around: Around): { role: Role; words: number } | null {
-  const [only, ...others] = words.filter((word) => !isNumber(word));
-  if (around.eyes && only && others.length === 0 && Object.hasOwn(WORDS_WITHIN_EYES, only)) {
-    return { role: WORDS_WITHIN_EYES[only]!, words: 1 };
-  }
-  let best: { role: Role; words: number; order: number } | null = null;
-  for (const { role, order, words: phrase } of ROLE_PHRASES) {
-    if (!phrase.every((word) => words.includes(word))) continue;
-    const better =
-      !best || phrase.length > best.words || (phrase.length === best.words && order < best.order);
-    if (better) best = { role, words: phrase.length, order };
-  }
-  return best;
-}
-
-const isNumber = (word: string) => /^\p{N}+$/u.test(word);

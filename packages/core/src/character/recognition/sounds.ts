@@ -1,5 +1,6 @@
 import type { Viseme } from '../../speech/visemes';
 import type { DrawnSound } from './meaning';
+import type { Vocabulary } from './vocabulary';
 import { EXPRESSION_WORDS, LOUDNESS_WORDS, SHAPE_WORDS, SOUND_WORDS } from './words';
 
 const visemesBy = (table: typeof SOUND_WORDS): ReadonlyMap<string, Viseme> =>
@@ -8,7 +9,9 @@ const VISEME_OF = visemesBy(SOUND_WORDS);
 const SHAPE_OF = visemesBy(SHAPE_WORDS);
 /** Words around the sound that say nothing of it. */
 const AROUND: ReadonlySet<string> = new Set(
-  'mouth mouths lip lips beak sound sounds phoneme viseme shape face'.split(' '),
+  'mouth mouths lip lips beak sound sounds phoneme viseme shape face talk talking speak say'.split(
+    ' ',
+  ),
 );
 /** A run of letters up to so long may be a list of sounds. */
 const LONGEST_LIST = 14;
@@ -24,7 +27,11 @@ export interface NamedSound {
  * that say nothing are passed over where a sound is written out ("round oh"); beside a single letter they may
  * mean anything.
  */
-export function soundOf(words: readonly string[], mood: string | null): NamedSound | null {
+export function soundOf(
+  words: readonly string[],
+  mood: string | null,
+  vocabulary: Vocabulary,
+): NamedSound | null {
   const sounds = new Set<Viseme>();
   const shapes = new Set<Viseme>();
   let loudness: number | null = null;
@@ -32,19 +39,19 @@ export function soundOf(words: readonly string[], mood: string | null): NamedSou
   let expression: string | null = null;
   let unknown = false;
   let writtenOut = false;
-  for (const word of words) {
-    if (AROUND.has(word)) continue;
-    const sound = VISEME_OF.get(word);
-    const shape = SHAPE_OF.get(word);
+  for (const word of beforeExamples(words)) {
+    if (AROUND.has(word) || isAround(word, vocabulary)) continue;
+    const sound = VISEME_OF.get(word) ?? elsewhere(word, vocabulary, 'sounds');
+    const shape = SHAPE_OF.get(word) ?? elsewhere(word, vocabulary, 'shapes');
     if (sound !== undefined) {
       sounds.add(sound);
       writtenOut ||= word.length > 1;
     } else if (shape !== undefined) shapes.add(shape);
     else if (/^\p{N}+$/u.test(word)) number = Number(word);
     else if (Object.hasOwn(LOUDNESS_WORDS, word)) loudness = LOUDNESS_WORDS[word]!;
-    else if (EXPRESSION_WORDS.includes(word)) expression = word;
+    else if (EXPRESSION_WORDS.includes(word) || isExpression(word, vocabulary)) expression = word;
     else {
-      const listed = listOf(word);
+      const listed = writtenOut ? null : listOf(word);
       listed?.forEach((each) => sounds.add(each));
       unknown ||= !listed;
     }
@@ -62,6 +69,50 @@ export function soundOf(words: readonly string[], mood: string | null): NamedSou
     expression: speaks ? null : expression,
   };
   return { sound, sure: !unknown };
+}
+
+/** Words that begin an example of a sound: "ah as in father". */
+const EXAMPLES: ReadonlySet<string> = new Set([
+  'as',
+  'like',
+  'wie',
+  'comme',
+  'como',
+  'come',
+  'zoals',
+]);
+
+function beforeExamples(words: readonly string[]): readonly string[] {
+  const at = words.findIndex((word, index) => index > 0 && EXAMPLES.has(word));
+  return at < 0 ? words : words.slice(0, at);
+}
+
+/** Whether a word says nothing of the sound in another language of the file: its words for mouths among them. */
+function isAround(word: string, { lexicons }: Vocabulary): boolean {
+  return lexicons.some(({ phrases, empty, stem, sounds }) => {
+    const own = stem(word);
+    if (sounds.has(word)) return false;
+    return (
+      (word.length > 1 && empty.has(own)) ||
+      phrases.some(({ role, words }) => role === 'mouth' && words.length === 1 && words[0] === own)
+    );
+  });
+}
+
+function elsewhere(
+  word: string,
+  { lexicons }: Vocabulary,
+  table: 'sounds' | 'shapes',
+): Viseme | undefined {
+  for (const lexicon of lexicons) {
+    const found = lexicon[table].get(word) ?? lexicon[table].get(lexicon.stem(word));
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+function isExpression(word: string, { lexicons }: Vocabulary): boolean {
+  return lexicons.some(({ expressions, stem }) => expressions.has(stem(word)));
 }
 
 /** The sounds of letters written in a row, "cdgknr"; null where a letter is none. */

@@ -38,3 +38,24 @@ export function singular(word: string): string {
   if (word.length > 3 && /(sh|ch|ss|x)es$/.test(word)) return word.slice(0, -2);
   return word.length > 3 && word.endsWith('s') && !word.endsWith('ss') ? word.slice(0, -1) : word;
 }
+
+/** Letters of scripts that put no spaces between words. */
+const TOGETHER = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}ー]/u;
+
+/** Whether a word is of a script that puts no spaces between words. */
+export const isWrittenTogether = (word: string) => TOGETHER.test(word);
+
+/** Letters that stand for others where nobody has the keys for them. */
+const PLAIN: Readonly<Record<string, string>> = {
+  ...{ ß: 'ss', œ: 'oe', æ: 'ae', ø: 'o', ł: 'l', ı: 'i', đ: 'd' },
+};
+
+/** A word without accents, which many leave out; scripts that need their marks keep them. */
+export function plainLetters(word: string): string {
+  if (isWrittenTogether(word)) return word;
+  return word
+    .toLowerCase()
+    .replace(/[ßœæøłıđ]/g, (letter) => PLAIN[letter]!)
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '');
+}

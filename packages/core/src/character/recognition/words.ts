@@ -115,6 +115,16 @@ export const SIDE_WORDS = {
   right: ['right', 'r', 'rt', 'rgt'],
 } as const;
 
+/** Words for shade and light on something, which is not that thing. */
+export const SHADING_WORDS: ReadonlySet<string> = new Set([
+  'shadow',
+  'shade',
+  'shading',
+  'highlight',
+  'shine',
+  'reflection',
+]);
+
 /** Sounds as artists write them on mouth drawings, by viseme. */
 export const SOUND_WORDS: readonly (readonly [viseme: Viseme, words: readonly string[]])[] = [
   [0, ['rest', 'neutral', 'silence', 'silent', 'sil', 'idle', 'default', 'normal', 'x']],
