@@ -1,17 +1,12 @@
 import { Check, Copy, Printer } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Table } from 'react-bootstrap';
+import { Button, Form, Table } from 'react-bootstrap';
 import {
-  EXPRESSION_WORDS,
-  LOUDNESS_WORDS,
-  ROLES,
-  ROLE_WORDS,
-  SHAPE_WORDS,
-  SIDE_WORDS,
-  SOUND_WORDS,
   namingSheet,
+  namingTables,
+  NAMING_LANGUAGES,
+  type NamedThing,
 } from '@cruvo/core/character';
-import { VISEME_NAMES } from '@cruvo/core/speech';
 import { TopBar } from '../shell/TopBar';
 
 const COPIED_MS = 2000;
@@ -19,14 +14,30 @@ const COPIED_MS = 2000;
 /** What layers can be called, as a sheet to print or to copy. */
 export function NamingPage() {
   const [copied, setCopied] = useState(false);
+  const [language, setLanguage] = useState(ownLanguage);
+  const { left, right, parts, sounds, shapes, loudness, expressions } = namingTables(language);
   const copy = async () => {
-    await navigator.clipboard.writeText(namingSheet());
+    await navigator.clipboard.writeText(namingSheet(language));
     setCopied(true);
     setTimeout(() => setCopied(false), COPIED_MS);
   };
   return (
     <div className="page">
       <TopBar title={<h1 className="h6 mb-0">Naming your layers</h1>}>
+        <Form.Select
+          size="sm"
+          className="w-auto"
+          aria-label="Language of the layers’ names"
+          title="Layers may be named in any of these, also mixed in one file"
+          value={language}
+          onChange={({ target }) => setLanguage(target.value)}
+        >
+          {NAMING_LANGUAGES.map(([code, name]) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
         <Button size="sm" variant="quiet" onClick={() => void copy()}>
           {copied ? <Check size={16} aria-hidden /> : <Copy size={16} aria-hidden />}{' '}
           {copied ? 'Copied' : 'Copy'}
@@ -40,16 +51,12 @@ export function NamingPage() {
           <p>
             Ordinary words, in any order, case and separator; plurals and numbers are fine. A layer
             that is called anything else keeps its place and simply belongs to the character. Left
-            and right are the character’s own: <Words words={SIDE_WORDS.left} />,{' '}
-            <Words words={SIDE_WORDS.right} />.
+            and right are the character’s own: <Words words={left} />, <Words words={right} />.
           </p>
           <div className="columns">
             <section>
               <h2 className="h5">Parts</h2>
-              <WordTable
-                rows={ROLES.map((role) => ({ what: role, words: ROLE_WORDS[role] }))}
-                label="Names of parts"
-              />
+              <WordTable rows={parts} label="Names of parts" />
               <p className="small">
                 Inside a group of eyes, <Words words={['open', 'closed', 'white']} /> are enough.
                 Numbered closed eyes become a blink over several drawings.
@@ -61,22 +68,20 @@ export function NamingPage() {
                 In a group named <Words words={['mouth']} />, or with that word before them. Groups
                 inside are moods; numbers alone make steps, or from five on a strip.
               </p>
-              <WordTable
-                rows={SOUND_WORDS.map(([viseme, words]) => ({
-                  what: VISEME_NAMES[viseme]!,
-                  words,
-                }))}
-                label="Names of sounds"
-              />
+              <WordTable rows={sounds} label="Names of sounds" />
               <p className="small">
                 Where no sound is named, its look tells:{' '}
-                {SHAPE_WORDS.map(([viseme, words]) => (
-                  <span key={viseme}>
-                    <Words words={words} /> for {VISEME_NAMES[viseme]};{' '}
+                {shapes.map(({ what, words }) => (
+                  <span key={what}>
+                    <Words words={words} /> for {what};{' '}
                   </span>
                 ))}
-                how loud: <Words words={Object.keys(LOUDNESS_WORDS)} />; expressions, which say
-                nothing: <Words words={EXPRESSION_WORDS} />.
+                {loudness.length > 0 && (
+                  <>
+                    how loud: <Words words={loudness} />;{' '}
+                  </>
+                )}
+                expressions, which say nothing: <Words words={expressions} />.
               </p>
             </section>
           </div>
@@ -86,13 +91,13 @@ export function NamingPage() {
   );
 }
 
-function WordTable({
-  rows,
-  label,
-}: {
-  rows: readonly { readonly what: string; readonly words: readonly string[] }[];
-  label: string;
-}) {
+/** The language that the browser speaks, where layers can be named in it. */
+function ownLanguage(): string {
+  const own = navigator.language.slice(0, 2);
+  return NAMING_LANGUAGES.some(([code]) => code === own) ? own : 'en';
+}
+
+function WordTable({ rows, label }: { rows: readonly NamedThing[]; label: string }) {
   return (
     <Table size="sm" aria-label={label}>
       <tbody>

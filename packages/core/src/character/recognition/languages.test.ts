@@ -2,6 +2,7 @@ import { characterOf, drawnLayer, groupOf } from '../../testing/testArtwork';
 import { partsOf } from '../partList';
 import { LANGUAGES } from './languages';
 import { LEXICONS } from './lexicon';
+import { namingTables } from './namingSheet';
 import { recognise, type Finding } from './recognise';
 
 /**
@@ -460,6 +461,25 @@ describe('layers named in other languages', () => {
       }
       const twice = [...roles].filter(([, found]) => found.size > 1);
       expect(twice.map(([words, found]) => [words, ...found].join(' '))).toEqual([]);
+    },
+  );
+
+  it.each(LANGUAGES.map(({ name, code }) => [name, code] as const))(
+    'every word of the naming sheet in %s is taken for what it stands beside',
+    (name, code) => {
+      const around = LAYERS[name]!.split('\n')
+        .filter((line) => line.trim() !== '' && !line.startsWith('      '))
+        .slice(0, 6)
+        .join('\n');
+      const wrong = namingTables(code).parts.flatMap(({ what, words }) =>
+        words.flatMap((word) => {
+          const finding = read(`${around}\n${word} = ${what}`).at(-1)!.finding;
+          return finding?.role === what && finding.sureness === 'sure'
+            ? []
+            : `${word} (${what}): ${said(finding)}`;
+        }),
+      );
+      expect(wrong).toEqual([]);
     },
   );
 

@@ -44,10 +44,14 @@ function lexiconOf(language: WrittenLanguage): Lexicon {
     return found;
   };
   const stems = (text: string) => list(text).flatMap((word) => wordsOf(word).map(stem));
+  const empty = new Set(stems(language.empty));
   const phrases = ROLES.flatMap((role, order) =>
     list(language.roles[role] ?? '').map((phrase) => ({
       ...{ role, order: ORDER.indexOf(role) < 0 ? order : ORDER.indexOf(role) - ORDER.length },
-      words: phrase.split(/[\s-]+/).map((word) => stem(word.toLowerCase())),
+      words: phrase
+        .split(/[\s-]+/)
+        .map((word) => stem(word.toLowerCase()))
+        .filter((word) => !empty.has(word)),
     })),
   );
   const { shapes } = language;
@@ -72,7 +76,7 @@ function lexiconOf(language: WrittenLanguage): Lexicon {
     ]),
     expressions: new Set(stems(language.expressions)),
     shading: new Set(stems(language.shading)),
-    empty: new Set(stems(language.empty)),
+    empty,
     shared: new Set(stems(language.shared)),
     stem,
   };

@@ -89,11 +89,17 @@ export class Vocabulary {
 
   /** Whether words speak of shade or light on something. */
   isShading(words: readonly string[]): boolean {
-    return words.some(
-      (word) =>
-        SHADING_WORDS.has(singular(word)) ||
-        this.lexicons.some(({ shading, stem }) => shading.has(stem(word))),
-    );
+    return words.some((word) => SHADING_WORDS.has(singular(word)) || this.isShadingElsewhere(word));
+  }
+
+  /** In the language that is spoken most of those that know the word. */
+  private isShadingElsewhere(word: string): boolean {
+    for (const { shading, phrases, stem } of this.lexicons) {
+      const own = stem(word);
+      if (shading.has(own)) return true;
+      if (phrases.some(({ words }) => words.length === 1 && words[0] === own)) return false;
+    }
+    return false;
   }
 
   /**

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const CHINESE: WrittenLanguage = {
+  code: 'zh',
   name: 'Chinese',
   roles: {
     mouth: '嘴, 嘴巴, 口, 嘴唇, 喙, 鸟嘴',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const DUTCH: WrittenLanguage = {
+  code: 'nl',
   name: 'Dutch',
   roles: {
     mouth: 'mond, lip, snavel, bek, snuit, muil',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const FRENCH: WrittenLanguage = {
+  code: 'fr',
   name: 'French',
   roles: {
     mouth: 'bouche, lèvre, bec, gueule, museau',

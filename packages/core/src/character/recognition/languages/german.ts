@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const GERMAN: WrittenLanguage = {
+  code: 'de',
   name: 'German',
   roles: {
     mouth: 'Mund, Lippe, Schnabel, Maul, Schnauze, Mundwinkel',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const ITALIAN: WrittenLanguage = {
+  code: 'it',
   name: 'Italian',
   roles: {
     mouth: 'bocca, labbro, labbra, becco, muso',

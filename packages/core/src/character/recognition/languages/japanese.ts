@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const JAPANESE: WrittenLanguage = {
+  code: 'ja',
   name: 'Japanese',
   roles: {
     mouth: '口, くち, クチ, kuchi, 唇, くちびる, くちばし, 嘴',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const KOREAN: WrittenLanguage = {
+  code: 'ko',
   name: 'Korean',
   roles: {
     mouth: '입, 입술, 부리, 주둥이',

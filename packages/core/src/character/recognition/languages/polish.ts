@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const POLISH: WrittenLanguage = {
+  code: 'pl',
   name: 'Polish',
   roles: {
     mouth: 'usta, buzia, warga, dziób, pysk, pyszczek',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const PORTUGUESE: WrittenLanguage = {
+  code: 'pt',
   name: 'Portuguese',
   roles: {
     mouth: 'boca, lábio, bico, focinho',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const RUSSIAN: WrittenLanguage = {
+  code: 'ru',
   name: 'Russian',
   roles: {
     mouth: 'рот, рта, губа, губы, клюв, пасть, морда',

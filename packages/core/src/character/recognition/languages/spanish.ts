@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const SPANISH: WrittenLanguage = {
+  code: 'es',
   name: 'Spanish',
   roles: {
     mouth: 'boca, labio, pico, hocico',

@@ -1,6 +1,7 @@
 import type { WrittenLanguage } from './written';
 
 export const TURKISH: WrittenLanguage = {
+  code: 'tr',
   name: 'Turkish',
   roles: {
     mouth: 'ağız, ağzı, dudak, gaga',

@@ -3,6 +3,8 @@ import type { Role } from '../words';
 
 /** How people who draw in a language call things: words with commas between them, several words in any order. */
 export interface WrittenLanguage {
+  /** ISO 639-1. */
+  readonly code: string;
   /** In English, for the naming sheet. */
   readonly name: string;
   readonly roles: Readonly<Partial<Record<Role, string>>>;
