@@ -63,7 +63,7 @@ export function crowdOf(demo: DemoScene, parts: number): PaintedScene {
     blob(`part ${at} here`, at),
   );
   const mouth: ArtworkLayer = { ...group('mouth'), layers: [blob('rest', 1), blob('ah', 2)] };
-  const artwork: Artwork = { width: 800, height: 900, layers: [...layers, mouth], notes: [] };
+  const artwork: Artwork = { width: 800, height: 900, layers: [...layers, mouth], notes: [], flat: null };
   const one = characterFromArtwork('One', artwork);
   const material = withCast(demo, new Array<Character>(5).fill(one));
   return { material, program: compile(material), pictures };

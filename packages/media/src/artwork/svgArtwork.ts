@@ -121,10 +121,10 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
 
   const read: ArtworkLayer[] = [];
   for (const layer of layers) read.push(await layerOf(layer, []));
-  const flat = await keepFlat(
-    await pixelsOf(whole, ['drawing'], flatScale(page)),
-    page,
-    reading.keep,
+  const flat = await pixelsOf(whole, ['drawing'], flatScale(page)).then(
+    (pixels) => keepFlat(pixels, page, reading.keep),
+    // It is there to compare with alone.
+    () => null,
   );
   return { width: page.width, height: page.height, layers: read, notes, flat };
 }

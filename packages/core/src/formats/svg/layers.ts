@@ -75,6 +75,10 @@ const OF_THE_PAGE = new Set(
     ' ',
   ),
 );
+const NAMESPACES = {
+  xmlns: 'http://www.w3.org/2000/svg',
+  'xmlns:xlink': 'http://www.w3.org/1999/xlink',
+} as const;
 /** What hides a shape, or mixes it with what is beneath: a layer says so, not its picture. */
 const UNSEEN = new Set(['id', 'display', 'visibility', 'mix-blend-mode']);
 /** What a group must not hand down when its children are painted without it: they get it as parts. */
@@ -106,7 +110,7 @@ export function readLayers(
   const box = [page.x, page.y, page.width, page.height].join(' ');
   const { width: _, height: __, x: ___, y: ____, ...attributes } = placed.attributes;
   const whole: SvgPicture = {
-    svg: svgText({ ...placed, attributes: { ...attributes, viewBox: box } }),
+    svg: svgText({ ...placed, attributes: { ...attributes, ...NAMESPACES, viewBox: box } }),
     box: page,
     beyond: ['all of it'],
     softness: softnessOf(placed.children, placed),
@@ -215,8 +219,7 @@ class LayerReader {
       svgText({
         name: 'svg',
         attributes: {
-          xmlns: 'http://www.w3.org/2000/svg',
-          'xmlns:xlink': 'http://www.w3.org/1999/xlink',
+          ...NAMESPACES,
           viewBox: [box.x, box.y, box.width, box.height].join(' '),
         },
         children: styled ? drawn : withOwnIds(drawn, 1),
