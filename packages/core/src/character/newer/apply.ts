@@ -6,10 +6,12 @@ import type { Part } from '../part';
 import { assembledEyes } from '../recognition/assembleEyes';
 import { assembledMouth } from '../recognition/assembleMouth';
 import { withoutParts } from '../removal';
-import { holdersOf, treeOf } from '../tree';
+import type { Point } from '../../geometry';
+import { branchOf, holdersOf, treeOf } from '../tree';
 import { withBendsCarried } from './carriedBends';
 import { LOOKS, type ArtworkComparison, type Continued } from './compare';
 import { partsOf, withPartList } from '../partList';
+import { median } from './page';
 
 /** What somebody wants of a comparison, beside what it says by itself. */
 export interface NewerWishes {
@@ -70,7 +72,7 @@ function withDrawings(character: Character, { continued }: ArtworkComparison): C
       mask,
       name: layer.name,
       drawing: drawing ? key : null,
-      pivot: movedPivot(each, character),
+      pivot: movedPivot(each, character, continued),
     });
   }
   return withPartList(
@@ -85,11 +87,30 @@ function withDrawings(character: Character, { continued }: ArtworkComparison): C
 /** Key of the drawing that a part is seen within. */
 const maskKey = (part: string) => `${part} mask`;
 
-/** A drawing that lies elsewhere takes its pivot along; one drawn anew keeps it. */
-function movedPivot({ part, drawing, change }: Continued, { drawings }: Character) {
+/** A drawing that lies elsewhere takes its pivot along, as does a group of which all drawings do; one drawn anew keeps it. */
+function movedPivot(each: Continued, character: Character, continued: readonly Continued[]): Point {
+  const { pivot, drawing } = each.part;
+  const moves =
+    drawing === null ? movesInside(each.part, character, continued) : [moveOf(each, character)];
+  if (moves.length === 0 || moves.includes(null)) return pivot;
+  const [across, down] = (['x', 'y'] as const).map((axis) =>
+    median(moves.map((move) => move![axis])),
+  );
+  return { x: pivot.x + across!, y: pivot.y + down! };
+}
+
+/** How far a drawing has moved; null where it has not, or was drawn anew. */
+function moveOf({ part, drawing, change }: Continued, { drawings }: Character): Point | null {
   const before = part.drawing === null ? undefined : drawings[part.drawing];
-  if (change !== 'moved' || !drawing || !before) return part.pivot;
-  return { x: part.pivot.x + drawing.x - before.x, y: part.pivot.y + drawing.y - before.y };
+  if (change !== 'moved' || !drawing || !before) return null;
+  return { x: drawing.x - before.x, y: drawing.y - before.y };
+}
+
+function movesInside(group: Part, character: Character, continued: readonly Continued[]) {
+  const inside = new Set(branchOf(partsOf(character), group.id).map(({ id }) => id));
+  return continued.flatMap((each) =>
+    inside.has(each.part.id) && each.part.drawing !== null ? [moveOf(each, character)] : [],
+  );
 }
 
 /** New layers come right above the nearest layer beneath them that is here already. */

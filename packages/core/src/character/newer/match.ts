@@ -24,9 +24,12 @@ export type ConfirmedPairs = ReadonlyMap<string, string | null>;
 const ENOUGH = 0.5;
 const WEIGHTS = { place: 0.4, look: 0.4, name: 0.2 } as const;
 
+/** How many names from the end of a path tell a layer that was put into another group, the more telling first. */
+const ENDS_OF_PATHS = [3, 2, 1];
+
 /**
- * Finds every part of a character in newer artwork: by what somebody said, by the path of names, by the very
- * same picture, and what is left by place, look and name.
+ * Finds every part of a character in newer artwork: by what somebody said, by the very same picture, by the path of
+ * names, and what is left by place, look and name, once it is known how the page has changed.
  */
 export function matchLayers(
   mine: Layers,
@@ -40,11 +43,20 @@ export function matchLayers(
     const layer = layerById.get(said.get(part.id) ?? '');
     if (layer) found.add({ part, layer, by: 'said' });
   }
-  for (const pathOf of [({ id }: Part) => id, namePaths(partsOf(mine))]) {
+  // What shows the very same is the same, even where it has another's name now.
+  const pathNow = namePaths(partsOf(mine));
+  for (const { part, layer } of samePictures(mine, theirs)) {
+    const isNamed = layer.id === part.id || layer.id === pathNow(part);
+    found.add({ part, layer, by: isNamed ? 'name' : 'picture' });
+  }
+  for (const pathOf of [({ id }: Part) => id, pathNow]) {
     for (const part of partsOf(mine)) {
       const layer = layerById.get(pathOf(part));
       if (layer) found.add({ part, layer, by: 'name' });
     }
+  }
+  for (const length of ENDS_OF_PATHS) {
+    for (const match of sameEnds(mine, theirs, found, length)) found.add(match);
   }
   const page = pageChange(mine, theirs, found.drawn(mine, theirs));
   const placed = partsOf(theirs).flatMap((layer): Placed[] => {
@@ -56,6 +68,56 @@ export function matchLayers(
   }
   matchGroups(mine, theirs, found);
   return { matches: found.list, page };
+}
+
+/**
+ * Parts and layers that show a picture which nothing else shows. Where a layer has become a group of its name, or a
+ * group one, the name says more.
+ */
+function samePictures(mine: Layers, theirs: Layers): Omit<Match, 'by'>[] {
+  const ofTheirs = byMedia(theirs);
+  const isGroup = ({ parts }: Layers, id: string) => parts[id]?.drawing === null;
+  return [...byMedia(mine)].flatMap(([media, [part, ...others]]) => {
+    const [layer, ...more] = ofTheirs.get(media) ?? [];
+    const isOnly = others.length === 0 && more.length === 0;
+    if (!part || !layer || !isOnly) return [];
+    return isGroup(theirs, part.id) || isGroup(mine, layer.id) ? [] : [{ part, layer }];
+  });
+}
+
+/** Parts and layers that are not matched yet and of which the last names of the path are the same, as of no other. */
+function sameEnds(mine: Layers, theirs: Layers, found: Matches, length: number): Match[] {
+  const layers = partsOf(theirs).filter((layer) => !found.isTaken(layer));
+  const ofTheirs = byEnd(layers, namePaths(partsOf(theirs)), length);
+  const parts = partsOf(mine).filter((part) => !found.layer(part));
+  return [...byEnd(parts, namePaths(partsOf(mine)), length)].flatMap(([end, [part, ...others]]) => {
+    const [layer, ...more] = ofTheirs.get(end) ?? [];
+    const isOnly = others.length === 0 && more.length === 0;
+    return layer && part && isOnly ? [{ part, layer, by: 'name' as const }] : [];
+  });
+}
+
+function byEnd(
+  parts: readonly Part[],
+  pathOf: (part: Part) => string,
+  length: number,
+): Map<string, Part[]> {
+  const found = new Map<string, Part[]>();
+  for (const part of parts) {
+    const kind = part.drawing === null ? 'group' : 'layer';
+    const end = `${kind} ${pathOf(part).split('/').slice(-length).join('/')}`;
+    found.set(end, [...(found.get(end) ?? []), part]);
+  }
+  return found;
+}
+
+function byMedia(layers: Layers): Map<string, Part[]> {
+  const found = new Map<string, Part[]>();
+  for (const part of partsOf(layers)) {
+    const media = drawingOf(layers, part)?.media;
+    if (media !== undefined) found.set(media, [...(found.get(media) ?? []), part]);
+  }
+  return found;
 }
 
 interface Placed {

@@ -324,3 +324,66 @@ describe('what bends and hangs', () => {
     expect(characterSchema.isValidSync(after)).toBe(true);
   });
 });
+
+describe('artwork that was extended, regrouped and renamed at once', () => {
+  const face = (name: (own: string) => string, right: number, down: number) => [
+    groupOf(
+      name('head'),
+      drawnLayer(name('skull'), { x: 20 + right, y: 20 + down, width: 60, height: 60 }, '1'),
+      drawnLayer(name('nose'), { x: 45 + right, y: 45 + down, width: 10, height: 10 }, '2'),
+    ),
+    drawnLayer(name('hat'), { x: 30 + right, y: down, width: 40, height: 20 }, '3'),
+  ];
+  const before = characterOf(...face((own) => own, 0, 0));
+  const of = (width: number, height: number, layers: ReturnType<typeof face>) =>
+    characterFromArtwork('Test', { width, height, layers, notes: [], flat: null });
+
+  it('lies where it lay, every part of it', () => {
+    const after = of(
+      150,
+      130,
+      face((own) => `Teil ${own.length}${own[0]!}`, 40, 30),
+    );
+    const { page, continued, added, removed } = compare(before, after);
+    expect(page).toEqual({ scale: 1, x: 40, y: 30 });
+    expect([added, removed]).toEqual([[], []]);
+    expect(continued.map(({ change }) => change)).toEqual(['none', 'none', 'none', 'none']);
+    const { pivot } = taken(before, after).parts['head']!;
+    expect(pivot).toEqual(before.parts['head']!.pivot);
+  });
+
+  it('is known by the ends of its paths where it was put into another group', () => {
+    const { continued, added } = compare(
+      before,
+      of(100, 100, [groupOf('all of it', ...face((own) => own, 0, 0))]),
+    );
+    expect(continued.map(({ part }) => part.id).sort()).toEqual(ids(before).sort());
+    expect(added).toEqual([]);
+  });
+
+  it('two that have swapped their names keep their pictures', () => {
+    const eyes = (one: string, other: string) =>
+      characterOf(drawnLayer(one, { x: 10 }, '4'), drawnLayer(other, { x: 60 }, '5'));
+    const { continued } = compare(eyes('sun', 'moon'), eyes('moon', 'sun'));
+    expect(continued.map(({ part, layer, change }) => [part.id, layer.id, change])).toEqual([
+      ['sun', 'moon', 'none'],
+      ['moon', 'sun', 'none'],
+    ]);
+  });
+
+  it('a group of which all drawings moved takes its pivot along, and one of which some did stays', () => {
+    const moved = of(
+      100,
+      100,
+      face((own) => own, 0, 0).map((layer, at) =>
+        at === 0 ? face((own) => own, 5, -4)[0]! : layer,
+      ),
+    );
+    const pivotOf = (character: Character) => character.parts['head']!.pivot;
+    const { x, y } = pivotOf(before);
+    expect(pivotOf(taken(before, moved))).toEqual({ x: x + 5, y: y - 4 });
+    const [head, hatOf] = face((own) => own, 0, 0);
+    const some = { ...head!, layers: [head!.layers[0]!, face((own) => own, 5, -4)[0]!.layers[1]!] };
+    expect(pivotOf(taken(before, of(100, 100, [some, hatOf!])))).toEqual({ x, y });
+  });
+});

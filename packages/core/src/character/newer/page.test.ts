@@ -31,6 +31,36 @@ describe('pageChange', () => {
     ] as const;
     expect(pageChange(PAGE, { width: 130, height: 50 }, pairs)).toEqual({ scale: 1, x: 30, y: 0 });
   });
+  it('is a page saved larger and extended at once, though a third of the drawings were moved or stretched', () => {
+    const at = fc.tuple(evenly(0, 90), evenly(0, 40), evenly(5, 20), evenly(5, 20));
+    const stray = fc.tuple(evenly(20, 60), evenly(20, 60));
+    fc.assert(
+      fc.property(
+        fc.array(at, { minLength: 6, maxLength: 12 }),
+        evenly(0.5, 4),
+        evenly(0, 60),
+        evenly(0, 60),
+        stray,
+        (places, scale, right, down, [across, below]) => {
+          const pairs = places.map(([x, y, width, height], index) => {
+            const off = index % 3 === 2 ? (index % 2 === 0 ? across : below) : 0;
+            const after = drawing(
+              x * scale + right + off,
+              y * scale + down - off,
+              width * scale,
+              height * scale * (off > 40 ? 1.5 : 1),
+            );
+            return [drawing(x, y, width, height), after] as const;
+          });
+          const after = { width: 100 * scale + right + 7, height: 50 * scale + down + 13 };
+          const change = pageChange(PAGE, after, pairs);
+          expect(change.scale).toBeCloseTo(scale, 2);
+          expect(Math.abs(change.x - right)).toBeLessThan(1);
+          expect(Math.abs(change.y - down)).toBeLessThan(1);
+        },
+      ),
+    );
+  });
   it('is undone by laying drawings on the earlier page', () => {
     const number = evenly(-500, 500);
     const scale = evenly(0.1, 8);
