@@ -45,7 +45,7 @@ function handMade(): [MouthKind, MouthRig][] {
     { x: 400, y: 600 },
   ] as const;
   const inside = { kind: 'color', color: MOUTH_DARK } as const;
-  const cut = { upper: 8, lower: 50, softness: 0.4, inside };
+  const cut = { upper: 8, lower: 50, curve: [], softness: 0.4, inside };
   return [
     ['lips', { ...lipsFrom({ part: 'mouth', replaces: true }, left, right, bottom), followers }],
     ['cut', { kind: 'cut', part: 'mouth', from: left, to: right, ...cut, followers }],
@@ -63,7 +63,13 @@ export function crowdOf(demo: DemoScene, parts: number): PaintedScene {
     blob(`part ${at} here`, at),
   );
   const mouth: ArtworkLayer = { ...group('mouth'), layers: [blob('rest', 1), blob('ah', 2)] };
-  const artwork: Artwork = { width: 800, height: 900, layers: [...layers, mouth], notes: [], flat: null };
+  const artwork: Artwork = {
+    width: 800,
+    height: 900,
+    layers: [...layers, mouth],
+    notes: [],
+    flat: null,
+  };
   const one = characterFromArtwork('One', artwork);
   const material = withCast(demo, new Array<Character>(5).fill(one));
   return { material, program: compile(material), pictures };

@@ -49,7 +49,7 @@ const KINDS: readonly (readonly [title: string, folder: URL, file: string, rig: 
       kind: 'cut',
       part: 'mouth',
       ...{ from: { x: 334, y: 570 }, to: { x: 466, y: 570 } },
-      ...{ upper: 8, lower: 62, softness: 0.4 },
+      ...{ upper: 8, lower: 62, curve: [], softness: 0.4 },
       inside: { kind: 'gradient', top: '#3a1210', bottom: '#b0413a' },
       followers,
     }),

@@ -5,7 +5,7 @@ import { characterFromArtwork, setUpBody, tidyName, type Character } from '@cruv
 import type { Voice } from '@cruvo/core/scene';
 import { loadImages, nodePainter, tracerFor } from '@cruvo/film/images';
 import type { Opened } from '@cruvo/media/sandbox';
-import { withMeasuredEyes } from '@cruvo/painter/paint';
+import { withMeasuredFace } from '@cruvo/painter/paint';
 
 /** Opens files and keeps what comes of them, here or in a studio. */
 export interface Opener {
@@ -29,5 +29,5 @@ export async function characterFrom(
   const images = await loadImages(Object.values(plain.drawings), async (hash) =>
     buffer(await opener.media(hash)),
   );
-  return setUpBody(withMeasuredEyes(nodePainter, images, plain), tracerFor(images));
+  return setUpBody(withMeasuredFace(nodePainter, images, plain), tracerFor(images));
 }

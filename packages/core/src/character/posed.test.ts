@@ -206,7 +206,14 @@ it('a part painted inside another is seen there though it is hidden, and shows n
   const character = characterOf({ id: 'teeth', hidden: true, opacity: 0.5 }, { id: 'lips' });
   const content: PartContent = {
     kind: 'split',
-    ...{ from: { x: 10, y: 40 }, to: { x: 40, y: 40 }, upper: 2, lower: 8, softness: 0.5 },
+    ...{
+      from: { x: 10, y: 40 },
+      to: { x: 40, y: 40 },
+      upper: 2,
+      lower: 8,
+      curve: [],
+      softness: 0.5,
+    },
     inside: { kind: 'part', part: 'teeth' },
   };
   const pose = new Map([

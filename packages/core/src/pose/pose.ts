@@ -44,6 +44,8 @@ export interface Split {
   /** How far the sides are moved, units of the artwork: up for the upper one, down for the lower. */
   readonly upper: number;
   readonly lower: number;
+  /** How far what is split curves away from the line, down, at even steps along it; units of the artwork. None: not at all. */
+  readonly curve: readonly number[];
   /** How round the opening is: 0 opens evenly up to the ends, 1 most in the middle. */
   readonly softness: number;
   readonly inside: Inside;

@@ -7,7 +7,7 @@ import { splitItems } from './split';
 const content: SplitContent = {
   kind: 'split',
   ...{ from: { x: 10, y: 30 }, to: { x: 90, y: 30 } },
-  ...{ upper: 4, lower: 20, softness: 0.25 },
+  ...{ upper: 4, lower: 20, curve: [], softness: 0.25 },
   inside: { kind: 'color', color: '#123456' },
 };
 const picture = drawingItem(
@@ -48,7 +48,8 @@ describe('the opening', () => {
       expect(top).toBeCloseTo(-4 * profile(share) - 0.6);
       expect(bottom).toBeCloseTo(20 * profile(share) + 0.6);
     }
-    expect(heightAt(points, 10)).toEqual([expect.closeTo(-0.6), expect.closeTo(0.6)]);
+    // It ends in a point: nothing sticks out at the corners.
+    expect(heightAt(points, 10)).toEqual([expect.closeTo(0), expect.closeTo(0)]);
     expect(points).toHaveLength(66);
   });
 
@@ -57,6 +58,23 @@ describe('the opening', () => {
     const there = xs.slice(0, 33);
     expect(there).toEqual([...there].sort((a, b) => a - b));
     expect(xs.slice(33)).toEqual([...there].reverse());
+  });
+
+  it('follows a curve, and so do the edges of both sides', () => {
+    const items = split({ curve: [0, 8, 0] });
+    for (const [share, middle] of [
+      [0.25, 4],
+      [0.5, 8],
+    ] as const) {
+      const [top, bottom] = heightAt(outline(items), 10 + 80 * share);
+      expect(top).toBeCloseTo(middle - 4 * profile(share) - 0.6);
+      expect(bottom).toBeCloseTo(middle + 20 * profile(share) + 0.6);
+    }
+    const edges = items.filter(isGroup).map(({ clip }) => {
+      const points = [...clip!.path.matchAll(/(-?[\d.e-]+) (-?[\d.e-]+)/g)];
+      return points.find(([, x]) => Number(x) === 40)![2];
+    });
+    expect(edges.map(Number)).toEqual([expect.closeTo(8 - 4), expect.closeTo(8 + 20)]);
   });
 
   it('is rounder the softer it is', () => {

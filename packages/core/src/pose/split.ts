@@ -7,6 +7,8 @@ import { bentSide, type SplitSide } from './splitMesh';
 const SLICES = 32;
 /** Units by which what is cut overlaps, so that no seam is seen. */
 const OVERLAP = 0.6;
+/** How soon from its ends an opening overlaps by all of that: from a quarter of its widest on. */
+const TAPER = 4;
 /** Beyond any drawing. */
 const FAR = 1e5;
 
@@ -16,11 +18,31 @@ export function splitItems(content: SplitContent, at: ContentPlace): FrameItem[]
   // Along the line x runs from 0 to `length`; y points to the lower side.
   const alongLine = multiply(at.place, axesOf(content, length));
   const opening = (x: number) => profile(x / length, content.softness);
+  const middle = (x: number) => curveAt(content.curve, x / length);
+  const cut = { length, opening, middle };
   return [
-    ...inside(content, length, opening, alongLine, at),
-    side(at, alongLine, length, 'upper', (x) => -content.upper * opening(x)),
-    side(at, alongLine, length, 'lower', (x) => content.lower * opening(x)),
+    ...inside(content, cut, alongLine, at),
+    side(at, alongLine, cut, 'upper', (x) => -content.upper * opening(x)),
+    side(at, alongLine, cut, 'lower', (x) => content.lower * opening(x)),
   ];
+}
+
+/** Where and how far something is cut, in units of the artwork along the line. */
+interface Cut {
+  readonly length: number;
+  /** How far it is open, 0 to 1. */
+  readonly opening: (x: number) => number;
+  /** How far the middle of what is cut lies below the line. */
+  readonly middle: (x: number) => number;
+}
+
+/** A curve at a share of the line; on the line beyond its ends. */
+function curveAt(curve: readonly number[], share: number): number {
+  if (curve.length < 2 || share <= 0 || share >= 1) return 0;
+  const at = share * (curve.length - 1);
+  const before = Math.floor(at);
+  const after = Math.min(curve.length - 1, before + 1);
+  return curve[before]! + (at - before) * (curve[after]! - curve[before]!);
 }
 
 /** The map from the line's own axes to units of the artwork. */
@@ -29,6 +51,12 @@ function axesOf({ from, to }: SplitContent, length: number): Matrix {
   // The lower side is the one below on the page, however the ends were set.
   const down = x >= 0 ? 1 : -1;
   return [x, y, -y * down, x * down, from.x, from.y];
+}
+
+/** How far a curve reaches over the line into a side: up for the lower one, down for the upper; units. */
+function furthestOf(middle: Cut['middle'], length: number, down: number): number {
+  const stops = Array.from({ length: SLICES + 1 }, (_, at) => middle((at * length) / SLICES));
+  return Math.max(0, ...stops.map((value) => -down * value));
 }
 
 /** How far open it is along the line, 0 at the ends, 1 in the middle. */
@@ -40,14 +68,16 @@ function profile(share: number, softness: number): number {
 
 function inside(
   { upper, lower, inside: seen }: SplitContent,
-  length: number,
-  opening: (x: number) => number,
+  { length, opening, middle }: Cut,
   matrix: Matrix,
   { id, paint }: ContentPlace,
 ): readonly FrameItem[] {
   const stops = Array.from({ length: SLICES + 1 }, (_, at) => (at * length) / SLICES);
-  const top = stops.map((x) => `${x} ${-upper * opening(x) - OVERLAP}`);
-  const bottom = stops.map((x) => `${x} ${lower * opening(x) + OVERLAP}`).reverse();
+  // What is behind the sides ends in a point at the corners, where nothing would hide it.
+  const edge = (x: number, moved: number, over: number) =>
+    `${x} ${middle(x) + moved + over * Math.min(1, TAPER * opening(x))}`;
+  const top = stops.map((x) => edge(x, -upper * opening(x), -OVERLAP));
+  const bottom = stops.map((x) => edge(x, lower * opening(x), OVERLAP)).reverse();
   const path = `M${[...top, ...bottom].join('L')}Z`;
   if (seen.kind === 'part') {
     return grouped(`${id}/opening`, paint(seen.part), {
@@ -57,7 +87,11 @@ function inside(
   const fill: Paint =
     seen.kind === 'color'
       ? seen.color
-      : gradientDown(seen, -upper * opening(length / 2), lower * opening(length / 2));
+      : gradientDown(
+          seen,
+          middle(length / 2) - upper * opening(length / 2),
+          middle(length / 2) + lower * opening(length / 2),
+        );
   const shape = { path, fill, fillRule: 'nonzero', stroke: null, opacity: 1 } as const;
   return [shapesItem(`${id}/opening`, [shape], matrix)];
 }
@@ -78,7 +112,7 @@ function gradientDown(
 function side(
   { id, items }: ContentPlace,
   alongLine: Matrix,
-  length: number,
+  { length, middle }: Cut,
   name: SplitSide['name'],
   shift: (x: number) => number,
 ): FrameItem {
@@ -87,7 +121,7 @@ function side(
   const uncut = name === 'lower' ? -OVERLAP : 0;
   const edge = Array.from({ length: SLICES + 1 }, (_, at) => {
     const x = (at * length) / SLICES;
-    return `${x} ${shift(x)}`;
+    return `${x} ${middle(x) + shift(x)}`;
   });
   const around = [
     `-${FAR} ${uncut}`,
@@ -97,7 +131,7 @@ function side(
     `${FAR} ${uncut}`,
   ];
   const path = `M${[...around, `${FAR} ${down * FAR}`, `-${FAR} ${down * FAR}`].join('L')}Z`;
-  const own = { name, alongLine, length, shift };
+  const own = { name, alongLine, length, shift, furthest: furthestOf(middle, length, down) };
   return groupItem(
     `${id}/${name}`,
     items.map((item) => bentSide(item, own)),

@@ -8,6 +8,8 @@ export interface SplitSide {
   /** Maps the line's own axes onto the stage: x along it from 0, y to the lower side. */
   readonly alongLine: Matrix;
   readonly length: number;
+  /** How far the cut reaches into the other side, units of the artwork. */
+  readonly furthest: number;
   /** How far it is moved along the line, towards the lower side; units of the artwork. */
   readonly shift: (x: number) => number;
 }
@@ -58,9 +60,9 @@ const meshes = new Map<string, Mesh>();
 function meshBesideLine(
   { width, height }: DrawingItem,
   toDrawing: Matrix,
-  { name, length }: SplitSide,
+  { name, length, furthest }: SplitSide,
 ): Mesh {
-  const key = [name, width, height, length, ...toDrawing].join(' ');
+  const key = [name, width, height, length, furthest, ...toDrawing].join(' ');
   let mesh = meshes.get(key);
   if (mesh) meshes.delete(key);
   else mesh = gridBesideLine(mappedBox(inverse(toDrawing), { x: 0, y: 0, width, height }));
@@ -72,7 +74,7 @@ function meshBesideLine(
     const inside = Array.from({ length: COLUMNS + 1 }, (_, at) => (at * length) / COLUMNS);
     const right = around.x + around.width;
     const xs = [...(around.x < 0 ? [around.x] : []), ...inside, ...(right > length ? [right] : [])];
-    const over = OVER * length;
+    const over = OVER * length + furthest;
     const [from, to] = name === 'lower' ? [-over, around.y + around.height] : [around.y, over];
     // A side on which nothing is drawn still has its one row.
     const deep = Math.max(to - from, over);

@@ -168,7 +168,7 @@ const CUT = {
   part: 'skull',
   from: LEFT,
   to: RIGHT,
-  ...{ upper: 5, lower: 22, softness: 0.4 },
+  ...{ upper: 5, lower: 22, curve: [], softness: 0.4 },
   inside: { kind: 'gradient', top: '#2a0f0d', bottom: '#8a2f2a' },
 } as const;
 

@@ -7,6 +7,8 @@ import { portraitOf } from './portrait';
 const PREVIEW_SIDE = 800;
 /** Pixels of a page's longer side when vectors are written as pixels. */
 const PAINTED_SIDE = 2400;
+/** Pixels of the longer side of any page that is written. */
+const LONGEST_SIDE = 8192;
 
 /** All of a character as one file, or its drawings in layers. */
 export const CHARACTER_FORMS = ['file', 'svg', 'ora'] as const;
@@ -48,8 +50,9 @@ export async function characterOut(
   return { name, type: 'application/zip', bytes };
 }
 
-/** Artwork of pixels keeps them one for one; vectors are painted finely. */
-function pixelsPerUnit({ drawings, width, height }: Character): number {
+/** Artwork of pixels keeps them one for one, vectors are painted finely; neither larger than a computer can paint. */
+export function pixelsPerUnit({ drawings, width, height }: Character): number {
   const vectors = Object.values(drawings).some(({ kind }) => kind === 'vector');
-  return vectors ? Math.max(1, PAINTED_SIDE / Math.max(width, height)) : 1;
+  const side = Math.max(width, height);
+  return Math.min(vectors ? Math.max(1, PAINTED_SIDE / side) : 1, LONGEST_SIDE / side);
 }

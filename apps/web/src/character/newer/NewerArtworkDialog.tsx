@@ -11,7 +11,7 @@ import {
   withOutlinesTraced,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
-import { withMeasuredEyes } from '@cruvo/painter/paint';
+import { withMeasuredFace } from '@cruvo/painter/paint';
 import { characterFrom } from '../characterFrom';
 import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
 import { loadImages, tracerFor } from '../../studio/stage/browserImages';
@@ -83,7 +83,7 @@ export function NewerArtworkDialog({
         change === 'redrawn' ? part.id : [],
       );
       const trace = tracerFor(new Map([...images, ...newer.images]))(after);
-      return withMeasuredEyes(
+      return withMeasuredFace(
         browserPainter,
         newer.images,
         withOutlinesTraced(after, new Set(redrawn), trace),

@@ -110,7 +110,7 @@ function makerOf(
       prompts: ['Click one corner of the mouth.', 'Click the other corner.'],
       onDone: ([from, to]) => {
         const length = distance(from!, to!);
-        const amounts = { upper: 0.05 * length, lower: 0.35 * length, softness: 0.4 };
+        const amounts = { upper: 0.05 * length, lower: 0.35 * length, curve: [], softness: 0.4 };
         apply({
           kind,
           part,

@@ -195,6 +195,7 @@ function cutMouth(character: Character, findings: ReadonlyMap<string, Finding>):
     to: { x: box.x + box.width * 0.96, y },
     upper: box.width * 0.06,
     lower: box.width * 0.3,
+    curve: [],
     softness: 0.4,
     inside: { kind: 'color', color: MOUTH_DARK },
     followers: [],

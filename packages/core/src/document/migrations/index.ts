@@ -1,7 +1,7 @@
 import { loudnessOfChannels as productionChannels } from './production/0004-loudness-of-channels';
 import { loudnessOfChannels as characterChannels } from './character/0009-loudness-of-channels';
 import { cuesOfCharacter } from './character/0010-cues';
-import { masksOfCharacters } from './character/0012-masks';
+import { masksAndCurves } from './character/0012-masks-and-curves';
 import { masksOfBackdrops } from './scene/0015-masks-of-backdrops';
 import { cuesAndOthers } from './character/0011-cues-and-others';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
@@ -42,7 +42,7 @@ export const MIGRATIONS = {
     characterChannels,
     cuesOfCharacter,
     cuesAndOthers,
-    masksOfCharacters,
+    masksAndCurves,
   ],
   scene: [
     sounds,

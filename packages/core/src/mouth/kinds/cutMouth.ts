@@ -1,4 +1,4 @@
-import { lazy, number, object, string } from 'yup';
+import { array, lazy, number, object, string } from 'yup';
 import { distance } from '../../geometry';
 import type { Inside, Pose, Split } from '../../pose';
 import type { MouthState } from '../mouthState';
@@ -11,6 +11,9 @@ export interface CutMouth extends Split {
   readonly kind: 'cut';
   readonly part: string;
 }
+
+/** The most steps of a curve along a cut. */
+const MOST_STEPS = 65;
 
 /** The dark of a mouth, before somebody chooses another colour; #rrggbb. */
 export const MOUTH_DARK = '#5a1f1c';
@@ -41,6 +44,7 @@ export const cutMouthSchema = object({
   to: object({ x: number().required(), y: number().required() }),
   upper: number().required().min(0),
   lower: number().required().min(0),
+  curve: array(number().required()).required().max(MOST_STEPS),
   softness: number().required().min(0).max(1),
   inside: insideSchema,
 });
@@ -49,10 +53,12 @@ export const cutMouthSchema = object({
 const SHUT = 0.01;
 
 export function cutMouthPose(
-  { part, from, to, upper, lower, softness, inside }: CutMouth,
+  { part, from, to, upper, lower, curve, softness, inside }: CutMouth,
   { articulation: { jaw } }: MouthState,
 ): Pose {
   if (jaw < SHUT || distance(from, to) === 0) return new Map();
   const moved = { upper: jaw * upper, lower: jaw * lower };
-  return new Map([[part, { content: { kind: 'split', from, to, ...moved, softness, inside } }]]);
+  return new Map([
+    [part, { content: { kind: 'split', from, to, ...moved, curve, softness, inside } }],
+  ]);
 }

@@ -21,7 +21,7 @@ const cut: CutMouth & MouthRig = {
   kind: 'cut',
   part: 'mouth',
   ...{ from: { x: 10, y: 30 }, to: { x: 90, y: 30 } },
-  ...{ upper: 4, lower: 20, softness: 0.4, followers },
+  ...{ upper: 4, lower: 20, curve: [], softness: 0.4, followers },
   inside: { kind: 'color', color: '#5a1f1c' },
 };
 const lips: MouthRig = {
