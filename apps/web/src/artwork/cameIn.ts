@@ -27,6 +27,9 @@ export interface CameIn {
   readonly difference: LookDifference | null;
 }
 
+/** What a page is told of artwork that looks as its file does: that it just came in. */
+export const ALL_AS_IT_WAS: CameIn = { notes: [], difference: null };
+
 /** Compares what was sent with how its file looks; null where there is nothing to tell. */
 export async function tellOf(sent: Sent): Promise<CameIn | null> {
   if (sent.kind === 'character') return null;

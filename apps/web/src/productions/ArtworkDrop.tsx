@@ -4,7 +4,7 @@ import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { nameOfFile } from '@cruvo/core/scene';
 import { IntakeProgress } from '../intake/IntakeProgress';
-import { tellOf } from '../artwork/cameIn';
+import { ALL_AS_IT_WAS, tellOf } from '../artwork/cameIn';
 import { useArtworkIntake } from '../artwork/useArtworkIntake';
 import { makeCharacter } from './makeCharacter';
 import { STARTERS } from './starters';
@@ -14,7 +14,7 @@ export function ArtworkDrop({ production }: { production: string | null }) {
   const navigate = useNavigate();
   const intake = useArtworkIntake(async (sent, first) => {
     const id = await makeCharacter(nameOfFile(first.name), sent, production);
-    await navigate(`/characters/${id}`, { state: await tellOf(sent) });
+    await navigate(`/characters/${id}`, { state: (await tellOf(sent)) ?? ALL_AS_IT_WAS });
   });
   const { progress, take } = intake;
   const takeStarter = async (name: string, url: string) => {
