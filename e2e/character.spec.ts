@@ -221,6 +221,26 @@ test(
   },
 );
 
+test(
+  'a drawing without names talks, blinks and looks by the look of its parts',
+  FURTHER,
+  async ({ page }) => {
+    let count = 0;
+    const unnamed = template.replace(/(?<=<g )id="[^"]*"/g, () => `id="thing ${++count}"`);
+    await drop(page, write(folder, 'Unnamed.svg', unnamed));
+    await expect(can(page, 'not yet: talks')).toBeVisible();
+    const proposed = page.getByRole('group', { name: 'What parts look like' });
+    await proposed.getByRole('button', { name: /^right pupil: / }).click();
+    await expect(proposed.getByRole('button', { name: /^right pupil: / })).toHaveCount(0);
+    await proposed.getByRole('button', { name: 'Take all' }).click();
+    for (const ability of ['talks', 'blinks', 'looks', 'raises its brows']) {
+      await expect(can(page, ability)).toBeVisible();
+    }
+    await page.keyboard.press('Control+z');
+    await expect(can(page, 'not yet: talks')).toBeVisible();
+  },
+);
+
 test('what is missing is dragged onto the part that it is', FURTHER, async ({ page }) => {
   // Single letters are sounds only inside a mouth.
   const letters: Record<string, string> = {

@@ -40,6 +40,7 @@ import { PartPanel } from './panels/PartPanel';
 import { PartTree } from './parts/PartTree';
 import { AbilityBar } from './stage/AbilityBar';
 import { CharacterStage } from './stage/CharacterStage';
+import { LookProposals } from './stage/LookProposals';
 import { MissingParts } from './stage/MissingParts';
 import { SceneButton } from './SceneButton';
 import { useCharacterKeys } from './useCharacterKeys';
@@ -169,6 +170,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
         </div>
         <ArtworkNotes />
         <CharacterStage tags={tags} />
+        <LookProposals />
         <MissingParts />
       </main>
       <aside className="side" aria-label="Mouth, eyes, body and part">

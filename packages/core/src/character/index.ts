@@ -35,6 +35,7 @@ export * from './poseOf';
 export * from './posed';
 export * from './reach';
 export * from './recognition/assemble';
+export * from './recognition/byLook';
 export * from './recognition/meaning';
 export * from './recognition/namingSheet';
 export * from './recognition/recognise';
