@@ -77,7 +77,13 @@ describe('what nobody needs', () => {
       .where({ hash })
       .update({ unreferenced_since: database.raw("now() - interval '9 days'") });
     const drawing = { kind: 'raster', media: hash, x: 0, y: 0, width: 9, height: 9 } as const;
-    const artwork = { width: 9, height: 9, notes: [], flat: null, layers: [plainLayer('Fog', drawing)] };
+    const artwork = {
+      width: 9,
+      height: 9,
+      notes: [],
+      flat: null,
+      layers: [plainLayer('Fog', drawing)],
+    };
     const backdrop = backdropOf('Fog', artwork, made.scene.stage);
     const { revision } = await documents.read(made.sceneId);
     // A save that is under way while garbage is collected: what it needs waits for it, and stays.
