@@ -226,6 +226,22 @@ describe('a PSD looks as it does in a painting program', () => {
     expect(came.artwork.notes).toEqual([]);
   });
 
+  it('with a shadow that is not seen through a fill of which nothing is', async () => {
+    const px = (value: number) => ({ units: 'Pixels' as const, value });
+    const shadow = {
+      ...{ enabled: true, size: px(0), angle: 180, distance: px(8), opacity: 1 },
+      ...{ color: { r: 0, g: 0, b: 0 }, blendMode: 'multiply' as const },
+    };
+    const look = { fillOpacity: 0, effects: { dropShadow: [shadow] } };
+    const came = await readPsd(ground, box('Body', SQUARE, ORANGE, look));
+    expectColors(
+      await colorsAt(came, INSIDE_LEFT, INSIDE_RIGHT, [65, 30]),
+      GREEN,
+      GREEN,
+      [0, 0, 0],
+    );
+  });
+
   it('with a gradient over it', async () => {
     const stop = (r: number, location: number) => ({
       ...{ color: { r, g: 0, b: 0 }, location, midpoint: 0.5 },

@@ -46,6 +46,11 @@ it('a face without names has eyes, brows and a mouth by their places; left is th
   });
 });
 
+it('what is as wide as a mouth at the height of the eyes is none', () => {
+  const withSpectacles = [...FACE, at('x13', 35, 29, 30, 3)];
+  expect(said(...withSpectacles)).toMatchObject({ x12: 'mouth' });
+});
+
 it('drawings of a mouth in a group of their own are that mouth', () => {
   const mouths = [
     at('a1', 40, 48, 20, 4),

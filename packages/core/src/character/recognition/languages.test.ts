@@ -493,6 +493,11 @@ describe('layers named in other languages', () => {
     expect(all.map(({ finding }) => said(finding))).toEqual(['head', '-', '-', '-', 'body']);
   });
 
+  it('a word of several languages is sure in the one that leaves nothing unsaid', () => {
+    const [, , hand] = read('Kopf = head\nAugen = eyes\nHand Kopie = hand');
+    expect(hand!.finding).toMatchObject({ role: 'hand', sureness: 'sure' });
+  });
+
   it('a single word of another language is likely, not sure', () => {
     const [, mouth] = read('head = head\nbouche = mouth');
     expect(mouth!.finding).toMatchObject({ role: 'mouth', sureness: 'likely' });

@@ -1,10 +1,21 @@
-import { BLEND_MODES, type BlendMode } from '../../frame/blendMode';
+import type { BlendMode } from '../../frame/blendMode';
 import { IDENTITY, multiply, unionOf, type Box, type Matrix } from '../../geometry';
 import { withClones } from './clones';
 import { pageAroundContent, paintedBox } from './contentBox';
 import { maskOf } from './groupMask';
 import { withoutForeign, type LeftOut } from './leaveOut';
 import { withLengths } from './lengths';
+import {
+  goTogether,
+  handedDown,
+  isUsed,
+  lookOf,
+  NOT_INSIDE,
+  seen,
+  shownAsDrawn,
+  TOGETHER,
+  without,
+} from './look';
 import { isDrawn, nameOf } from './names';
 import { shapeBounds } from '../../frame';
 import { parseSvg, svgText, viewBoxOf, type SvgNode } from './parse';
@@ -14,7 +25,7 @@ import { withOwnIds } from './merge';
 import { matrixOf } from './outline';
 import { referencedNodes, styleSheets } from './references';
 import { shadowSoftness, softnessOf, type Softness } from './softness';
-import { declarationsOf, ownStyle, shareOf } from './style';
+import { ownStyle, shareOf } from './style';
 import { withOutlinedText, type OutlineText } from './outlinedText';
 import { withOwnStyles, type ReadStyleSheet } from './styleRules';
 import { withTransforms } from './styledTransforms';
@@ -79,11 +90,6 @@ const NAMESPACES = {
   xmlns: 'http://www.w3.org/2000/svg',
   'xmlns:xlink': 'http://www.w3.org/1999/xlink',
 } as const;
-/** What hides a shape, or mixes it with what is beneath: a layer says so, not its picture. */
-const UNSEEN = new Set(['id', 'display', 'visibility', 'mix-blend-mode']);
-/** What a group must not hand down when its children are painted without it: they get it as parts. */
-const NOT_HANDED_DOWN = new Set([...UNSEEN, 'opacity']);
-
 /**
  * Takes a layered SVG apart: groups and shapes that somebody has named become layers, whatever lies between
  * them layers named after their group. A drawing that has one name or none comes apart at its groups all the same.
@@ -264,23 +270,6 @@ function matrixThrough(around: readonly SvgNode[]): Matrix {
   );
 }
 
-/** What of an element's look is a part's matter, beside its opacity. */
-function lookOf(node: SvgNode): { readonly hidden: boolean; readonly blend: BlendMode } {
-  const style = ownStyle(node);
-  // What CSS has no word for is said by Cruvo alone.
-  const blend = (style['data-blend'] ?? style['mix-blend-mode']) as BlendMode | undefined;
-  return {
-    hidden: style['display'] === 'none' || style['visibility'] === 'hidden',
-    blend: blend && BLEND_MODES.includes(blend) ? blend : 'normal',
-  };
-}
-
-/** Whether shapes without names can be one layer: what is hidden stays apart, and what blends with the others. */
-function goTogether(one: SvgNode, other: SvgNode): boolean {
-  const [a, b] = [lookOf(one), lookOf(other)];
-  return a.hidden === b.hidden && a.blend === 'normal' && b.blend === 'normal';
-}
-
 /** Whether a group has layers inside, however deep. */
 function holdsNamed(node: SvgNode): boolean {
   if (node.name !== 'g') return false;
@@ -289,42 +278,6 @@ function holdsNamed(node: SvgNode): boolean {
 
 function isNamedLayer(node: SvgNode): boolean {
   return isDrawn(node) && nameOf(node) !== null;
-}
-
-/** What a group does to its layers together. */
-const TOGETHER = ['clip-path', 'mask', 'filter'];
-/** What a group's layers have nothing of, each by itself. */
-const NOT_INSIDE = new Set([...NOT_HANDED_DOWN, ...TOGETHER]);
-
-const isUsed = (value: string | undefined) => (value ?? 'none') !== 'none';
-
-/** A layer as it looks when it is seen: what hides and fades it is the part's matter. */
-function seen(node: SvgNode): SvgNode {
-  return { ...node, attributes: { ...handedDown(node), ...idOf(node) } };
-}
-
-/** A shape without a name as it looks when it is seen: it keeps its opacity, since other shapes are in its layer. */
-function shownAsDrawn(node: SvgNode): SvgNode {
-  return { ...node, attributes: { ...without(node, UNSEEN), ...idOf(node) } };
-}
-
-const idOf = ({ attributes: { id } }: SvgNode): SvgNode['attributes'] => (id ? { id } : {});
-
-const handedDown = (node: SvgNode) => without(node, NOT_HANDED_DOWN);
-
-/** An element's attributes without some, in its style as well. */
-function without(
-  { attributes }: SvgNode,
-  left: ReadonlySet<string>,
-): Readonly<Record<string, string>> {
-  const kept = Object.entries(attributes).filter(
-    ([key]) => key !== 'style' && !left.has(key) && (!key.includes(':') || key === 'xlink:href'),
-  );
-  const style = declarationsOf(attributes['style'] ?? '')
-    .filter(([property]) => !left.has(property))
-    .map((one) => one.join(':'))
-    .join(';');
-  return { ...Object.fromEntries(kept), ...(style ? { style } : {}) };
 }
 
 function isSomething({ width, height }: Box): boolean {
