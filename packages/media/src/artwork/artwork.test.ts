@@ -141,6 +141,20 @@ describe('OpenRaster', () => {
     expect(boxOf(head!.layers[0]!)).toEqual([35, 22, 10, 6]);
     expect(progress.at(-1)).toBe(1);
   });
+  it('clips a layer by as few beneath it as it lies within', async () => {
+    const layer = (name: string, picture: string, x: number, atop = false) =>
+      `<layer name="${name}" src="data/${picture}.png" x="${x}"${atop ? ' composite-op="svg:src-atop"' : ''}/>`;
+    const stackOf = async (name: string, ...fromBehind: string[]) =>
+      outline((await read(name, await ora(fromBehind.reverse().join('')))).layers);
+    const behind = [layer('paper', 'blue', 0), layer('white', 'red', 10)];
+    expect(await stackOf('one.ora', ...behind, layer('pupil', 'red', 10, true))).toEqual([
+      ...['paper', 'white', 'pupil'],
+    ]);
+    expect(await stackOf('two.ora', ...behind, layer('shade', 'red', 12, true))).toEqual([
+      ['paper and white', ['paper', 'white']],
+      'shade',
+    ]);
+  });
   it('shows unknown blending as normal, and says so', async () => {
     const stack = '<layer name="glow" src="data/red.png" composite-op="svg:dst-atop"/>';
     const { layers, notes } = await read('b.ora', await ora(stack));

@@ -8,6 +8,7 @@ import {
   type ArtworkNote,
 } from '@cruvo/core/character';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
+import { intersectionOf, unionOf, type Box } from '@cruvo/core/geometry';
 import { Problem } from '@cruvo/core/problem';
 import type { Drawing } from '@cruvo/core/character';
 import type { Archive } from '../archive';
@@ -129,7 +130,7 @@ export async function readOraArtwork(files: Archive, reading: Reading): Promise<
       mask = null;
       if (one.layer) {
         const { layer, inRun } = one;
-        layers = [...(layer.clipped && !inRun ? withOneBase(layers) : layers), layer];
+        layers = [...(layer.clipped && !inRun ? withOneBase(layers, layer) : layers), layer];
         continue;
       }
       const beneath = one.node.attributes['visibility'] !== 'hidden' && layers.length > 0;
@@ -209,11 +210,33 @@ function opacityOf({ attributes }: StackNode): number {
   return Math.min(1, Math.max(0, Number(attributes['opacity'] ?? 1) || 0));
 }
 
-/** What a layer is clipped by is all that lies beneath it in its stack: as one group where that is several. */
-function withOneBase(layers: readonly ArtworkLayer[]): readonly ArtworkLayer[] {
-  const bases = layers.filter(({ clipped }) => !clipped);
-  if (bases.length < 2) return layers;
-  return [together(layers)];
+/**
+ * What a layer is clipped by is all that lies beneath it in its stack. Where it lies within the one right beneath, that one
+ * is enough; otherwise as few as it lies within become one group.
+ */
+function withOneBase(
+  layers: readonly ArtworkLayer[],
+  clipped: ArtworkLayer,
+): readonly ArtworkLayer[] {
+  const bases = layers.flatMap(({ clipped: isClipped }, at) => (isClipped ? [] : [at])).reverse();
+  const own = boxOf(clipped);
+  const from = bases.find((at) => {
+    const around = unionOf(layers.slice(at).flatMap((layer) => boxOf(layer) ?? []));
+    return !own || (around !== null && isWithin(own, around));
+  });
+  if (from === bases[0]) return layers;
+  const start = from ?? 0;
+  return [...layers.slice(0, start), together(layers.slice(start))];
+}
+
+function boxOf({ drawing, layers }: ArtworkLayer): Box | null {
+  const inside = layers.flatMap((layer) => boxOf(layer) ?? []);
+  return unionOf(drawing ? [drawing, ...inside] : inside);
+}
+
+function isWithin(inner: Box, outer: Box): boolean {
+  const both = intersectionOf(inner, outer);
+  return both.width >= inner.width && both.height >= inner.height;
 }
 
 /** A group named after what is in it. */
