@@ -28,7 +28,11 @@ const APART = { least: 0.9, most: 7 } as const;
 
 /** What is looked at though it is told already: the others are found by it. */
 const OF_A_FACE: ReadonlySet<string> = new Set<Role>([
-  ...(['white', 'pupil', 'open eye', 'closed eye', 'brow'] as const),
+  'white',
+  'pupil',
+  'open eye',
+  'closed eye',
+  'brow',
 ]);
 
 /** Something drawn, whose name tells nothing, or a part of the face. */

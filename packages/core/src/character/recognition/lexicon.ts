@@ -12,10 +12,35 @@ export interface Phrase {
   readonly words: readonly string[];
 }
 
+/** Phrases, found by any of their words. */
+export class PhraseBook {
+  private readonly byWord = new Map<string, Phrase[]>();
+
+  constructor(readonly all: readonly Phrase[]) {
+    for (const phrase of all) {
+      for (const word of new Set(phrase.words)) {
+        this.byWord.set(word, [...(this.byWord.get(word) ?? []), phrase]);
+      }
+    }
+  }
+
+  /** Those with at least one of some words in them. */
+  *with(words: readonly string[]): Iterable<Phrase> {
+    for (const word of words) yield* this.byWord.get(word) ?? [];
+  }
+
+  /** Whether a word stands for a role by itself. */
+  has(word: string, role?: Role): boolean {
+    return (this.byWord.get(word) ?? []).some(
+      (phrase) => phrase.words.length === 1 && (role === undefined || phrase.role === role),
+    );
+  }
+}
+
 /** The words of a language, ready to be looked up. Its words are compared without endings. */
 export interface Lexicon {
   readonly name: string;
-  readonly phrases: readonly Phrase[];
+  readonly phrases: PhraseBook;
   readonly sides: ReadonlyMap<string, Side>;
   readonly sounds: ReadonlyMap<string, Viseme>;
   readonly shapes: ReadonlyMap<string, Viseme>;
@@ -35,14 +60,7 @@ const SHORTEST_STEM = 3;
 
 function lexiconOf(language: WrittenLanguage): Lexicon {
   const endings = list(language.endings).map(plainLetters).sort(byLength);
-  const known = new Map<string, string>();
-  const stem = (word: string) => {
-    const before = known.get(word);
-    if (before !== undefined) return before;
-    const found = withoutEndings(plainLetters(word), endings);
-    known.set(word, found);
-    return found;
-  };
+  const stem = (word: string) => withoutEndings(plainLetters(word), endings);
   const stems = (text: string) => list(text).flatMap((word) => wordsOf(word).map(stem));
   const empty = new Set(stems(language.empty));
   const phrases = ROLES.flatMap((role, order) =>
@@ -57,7 +75,7 @@ function lexiconOf(language: WrittenLanguage): Lexicon {
   const { shapes } = language;
   const lexicon = {
     name: language.name,
-    phrases,
+    phrases: new PhraseBook(phrases),
     sides: new Map<string, Side>([
       ...stems(language.left).map((word) => [word, 'left'] as const),
       ...stems(language.right).map((word) => [word, 'right'] as const),

@@ -42,15 +42,30 @@ const LEAST_LOOSE = 3;
 const LEAST_LETTERS = 4;
 
 const recognised = new WeakMap<readonly Part[], ReadonlyMap<string, Finding>>();
+/** What was found, by all that findings are made of: parts that are only moved are not looked at again. */
+const kept = new Map<string, ReadonlyMap<string, Finding>>();
+/** So many lists of parts are kept. */
+const MOST_KEPT = 16;
 
 /**
  * What each part is, by its name and what holds it; parts that say nothing are left out. The same list is looked at
  * only once.
  */
 export function recognise(parts: readonly Part[]): ReadonlyMap<string, Finding> {
-  let found = recognised.get(parts);
-  if (!found) recognised.set(parts, (found = findingsOf(parts)));
-  return found;
+  let findings = recognised.get(parts);
+  if (!findings) recognised.set(parts, (findings = keptFindings(parts)));
+  return findings;
+}
+
+function keptFindings(parts: readonly Part[]): ReadonlyMap<string, Finding> {
+  const told = parts.map(({ id, name, parent, meaning }) => [id, name, parent, meaning]);
+  const key = JSON.stringify(told);
+  const known = kept.get(key);
+  if (known) return known;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const findings = findingsOf(parts);
+  kept.set(key, findings);
+  return findings;
 }
 
 function findingsOf(parts: readonly Part[]): ReadonlyMap<string, Finding> {

@@ -92,10 +92,7 @@ function isAround(word: string, { lexicons }: Vocabulary): boolean {
   return lexicons.some(({ phrases, empty, stem, sounds }) => {
     const own = stem(word);
     if (sounds.has(word)) return false;
-    return (
-      (word.length > 1 && empty.has(own)) ||
-      phrases.some(({ role, words }) => role === 'mouth' && words.length === 1 && words[0] === own)
-    );
+    return (word.length > 1 && empty.has(own)) || phrases.has(own, 'mouth');
   });
 }
 

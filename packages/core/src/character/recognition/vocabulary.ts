@@ -1,5 +1,5 @@
 import type { Side } from './meaning';
-import { LEXICONS, partedWords, type Lexicon } from './lexicon';
+import { LEXICONS, partedWords, PhraseBook, type Lexicon } from './lexicon';
 import { isWrittenTogether, singular } from './tokens';
 import { ROLE_WORDS, SHADING_WORDS, SIDE_WORDS, WORDS_WITHIN_EYES, type Role } from './words';
 
@@ -17,9 +17,10 @@ export interface NamedRole {
   readonly whole: boolean;
 }
 
-const ENGLISH_PHRASES = (Object.entries(ROLE_WORDS) as [Role, readonly string[]][]).flatMap(
-  ([role, phrases], order) =>
+const ENGLISH_PHRASES = new PhraseBook(
+  (Object.entries(ROLE_WORDS) as [Role, readonly string[]][]).flatMap(([role, phrases], order) =>
     phrases.map((phrase) => ({ role, order, words: phrase.split(' ').map(singular) })),
+  ),
 );
 const ENGLISH_SIDES: ReadonlyMap<string, Side> = new Map(
   (['left', 'right'] as const).flatMap((side) =>
@@ -49,10 +50,11 @@ function tells({ phrases, sides, stem, shared }: Lexicon, words: readonly string
   const stems = words.map(stem);
   const isOwn = (word: string) => !shared.has(word) && (word.length > 2 || isWrittenTogether(word));
   const hasSide = stems.some((word) => sides.has(word) && isOwn(word));
-  return phrases.some(
-    (phrase) =>
-      phrase.words.every((word) => stems.includes(word)) && (hasSide || phrase.words.some(isOwn)),
-  );
+  for (const phrase of phrases.with(stems)) {
+    const isThere = phrase.words.every((word) => stems.includes(word));
+    if (isThere && (hasSide || phrase.words.some(isOwn))) return true;
+  }
+  return false;
 }
 
 /** What words of layers' names mean, in English and the languages of a file. */
@@ -97,7 +99,7 @@ export class Vocabulary {
     for (const { shading, phrases, stem } of this.lexicons) {
       const own = stem(word);
       if (shading.has(own)) return true;
-      if (phrases.some(({ words }) => words.length === 1 && words[0] === own)) return false;
+      if (phrases.has(own)) return false;
     }
     return false;
   }
@@ -116,16 +118,12 @@ export class Vocabulary {
       return { role: WORDS_WITHIN_EYES[english[0]!]!, whole: true };
     }
     const candidates = [
-      best(ENGLISH_PHRASES, english, [], true),
+      best(ENGLISH_PHRASES, english, [], true, NOTHING),
       ...this.spoken.map(({ lexicon, sure }) => {
         const stems = told.map(lexicon.stem).filter((word) => !lexicon.empty.has(word));
+        const around = withinEyes ? eyeWords(lexicon) : [];
         // One word that others have as well is no sign of a language.
-        const phrases = sure
-          ? lexicon.phrases
-          : lexicon.phrases.filter(
-              ({ words: own }) => !own.every((word) => lexicon.shared.has(word)),
-            );
-        return best(phrases, stems, withinEyes ? eyeWords(lexicon) : [], sure);
+        return best(lexicon.phrases, stems, around, sure, sure ? NOTHING : lexicon.shared);
       }),
     ];
     const [found] = candidates
@@ -142,18 +140,24 @@ interface Candidate {
   readonly sure: boolean;
 }
 
-/** @param around words that are understood, beside those that are there */
+const NOTHING: ReadonlySet<string> = new Set();
+
+/**
+ * @param around words that are understood, beside those that are there
+ * @param weak words that mean something only beside others
+ */
 function best(
-  phrases: Lexicon['phrases'],
+  phrases: PhraseBook,
   words: readonly string[],
   around: readonly string[],
   sure: boolean,
+  weak: ReadonlySet<string>,
 ): Candidate | null {
   let found: (Candidate & { readonly order: number }) | null = null;
-  for (const { role, order, words: phrase } of phrases) {
+  for (const { role, order, words: phrase } of phrases.with(words)) {
     if (!phrase.every((word) => words.includes(word) || around.includes(word))) continue;
+    if (phrase.every((word) => weak.has(word))) continue;
     const own = phrase.filter((word) => words.includes(word)).length;
-    if (own === 0) continue;
     const matched = phrase.length;
     if (found && (matched < found.matched || (matched === found.matched && order >= found.order))) {
       continue;
@@ -164,4 +168,4 @@ function best(
 }
 
 const eyeWords = ({ phrases }: Lexicon) =>
-  phrases.flatMap(({ role, words }) => (role === 'eyes' && words.length === 1 ? words : []));
+  phrases.all.flatMap(({ role, words }) => (role === 'eyes' && words.length === 1 ? words : []));

@@ -43,3 +43,14 @@ describe('the table of words', () => {
     }
   });
 });
+
+it('parts that are only moved are what they were, and are not looked at again', () => {
+  const part = plainPart({ id: 'p', name: 'mouth', drawing: 'd' });
+  const of = (one: typeof part) => recognise(partsOf({ parts: inTable<Part>([one]) }));
+  const found = of(part);
+  expect(of({ ...part, pivot: { x: 9, y: 9 }, opacity: 0.5 })).toBe(found);
+  expect(of({ ...part, name: 'nose' }).get('p')).toMatchObject({ role: 'nose' });
+  expect(of({ ...part, meaning: { role: 'hat', side: null, sound: null } }).get('p')!.role).toBe(
+    'hat',
+  );
+});
