@@ -28,6 +28,17 @@ export interface Handle {
   readonly onMove: (to: Point) => void;
 }
 
+/** What is open over a character. */
+export type CharacterDialog =
+  | { readonly kind: 'keys' }
+  | { readonly kind: 'history' }
+  /** Newer artwork; files that were dropped already. */
+  | { readonly kind: 'newer'; readonly files: readonly File[] }
+  /** What the chosen parts are. */
+  | { readonly kind: 'meaning' }
+  /** The sounds of parts that are drawings of the mouth. */
+  | { readonly kind: 'mouths'; readonly drawings: readonly string[] };
+
 export interface OpenCharacter {
   readonly id: string;
   readonly productionId: string;
@@ -42,6 +53,8 @@ export interface OpenCharacter {
   readonly partAt: RefObject<((onPage: Point) => string | null) | null>;
   readonly handles: readonly Handle[];
   readonly setHandles: Dispatch<SetStateAction<readonly Handle[]>>;
+  readonly dialog: CharacterDialog | null;
+  readonly openDialog: (dialog: CharacterDialog | null) => void;
 }
 
 export const CharacterContext = createContext<OpenCharacter | null>(null);

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { CircleHelp, History, Tags } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { Spinner, Tab, Tabs, ToggleButton } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
@@ -10,28 +10,26 @@ import { sentenceOf } from '@cruvo/core/problem';
 import type { Document } from '../api/documents';
 import { ArtworkNotes } from '../artwork/ArtworkNotes';
 import { ConflictDialog } from '../saving/ConflictDialog';
-import { EarlierVersions } from '../saving/EarlierVersions';
 import type { UnsavedWork } from '../saving/journal';
 import { SaveBanner, SaveState } from '../saving/SaveBanner';
 import { useSavedDocument } from '../saving/useSavedDocument';
 import { IconButton } from '../shell/IconButton';
-import { KeyboardHelp } from '../shell/KeyboardHelp';
 import { Notice } from '../shell/Notice';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
 import { loadImages } from '../studio/stage/browserImages';
 import {
   CharacterContext,
+  type CharacterDialog,
   type Handle,
   type OpenCharacter,
   type Picking,
 } from './CharacterContext';
 import { createCharacterStore, type CharacterStore } from './characterStore';
 import { ArtworkMenu } from './ArtworkMenu';
-import { NewerArtworkDialog } from './newer/NewerArtworkDialog';
-import { CHARACTER_KEYS, CHARACTER_POINTER } from './characterKeys';
 import { describeCharacterChanges } from './describeChanges';
 
+import { CharacterDialogs } from './CharacterDialogs';
 import { CharacterTitle } from './CharacterTitle';
 import { BodyPanel } from './panels/BodyPanel';
 import { EyesPanel } from './panels/EyesPanel';
@@ -40,8 +38,7 @@ import { PartPanel } from './panels/PartPanel';
 import { PartTree } from './parts/PartTree';
 import { AbilityBar } from './stage/AbilityBar';
 import { CharacterStage } from './stage/CharacterStage';
-import { LookProposals } from './stage/LookProposals';
-import { MissingParts } from './stage/MissingParts';
+import { NotRecognised } from './stage/NotRecognised';
 import { SceneButton } from './SceneButton';
 import { useCharacterKeys } from './useCharacterKeys';
 import { useSaying } from './useSaying';
@@ -70,6 +67,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   const saying = useSaying(character, production.body.pronunciations);
   const [picking, pick] = useState<Picking | null>(null);
   const [handles, setHandles] = useState(NO_HANDLES);
+  const [dialog, openDialog] = useState<CharacterDialog | null>(null);
   const partAt = useRef<((onPage: Point) => string | null) | null>(null);
 
   if (!images.data) {
@@ -93,6 +91,7 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
     productionId: production.id,
     production: production.body,
     ...{ store, saver, saying, picking, pick, partAt, handles, setHandles },
+    ...{ dialog, openDialog },
     images: images.data,
   };
   return (
@@ -102,24 +101,16 @@ export function CharacterRoom({ document, production, unsaved }: CharacterRoomPr
   );
 }
 
-/** What is open over the drawing. */
-type Dialog = 'keys' | 'history' | { readonly newer: readonly File[] } | null;
-
 function Workplace({ open }: { open: OpenCharacter }) {
-  const { store, saver, production, pick } = open;
+  const { store, production, pick, saver, openDialog } = open;
   const { history } = store;
   const character = useStore(store, (state) => state.character);
   const [tab, setTab] = useState('mouth');
-  const [dialog, setDialog] = useState<Dialog>(null);
   // Who has just come in is shown with all that was recognised.
   const [tags, setTags] = useState(useLocation().state !== null);
-  const close = useCallback(() => setDialog(null), []);
-  useCharacterKeys(
-    open,
-    useCallback(() => setDialog('keys'), []),
-  );
+  useCharacterKeys(open);
   const { getRootProps, isDragActive } = useDropzone({
-    onDrop: (files) => files.length > 0 && setDialog({ newer: files }),
+    onDrop: (files) => files.length > 0 && openDialog({ kind: 'newer', files }),
     noClick: true,
     noKeyboard: true,
   });
@@ -144,9 +135,18 @@ function Workplace({ open }: { open: OpenCharacter }) {
       <TopBar title={<CharacterTitle production={production.name} />}>
         <SaveState saver={saver} />
         <UndoButtons history={history} />
-        <IconButton icon={History} label="Earlier versions" onClick={() => setDialog('history')} />
-        <IconButton icon={CircleHelp} label="Keys" shortcut="?" onClick={() => setDialog('keys')} />
-        <ArtworkMenu onNewer={() => setDialog({ newer: [] })} />
+        <IconButton
+          icon={History}
+          label="Earlier versions"
+          onClick={() => openDialog({ kind: 'history' })}
+        />
+        <IconButton
+          icon={CircleHelp}
+          label="Keys"
+          shortcut="?"
+          onClick={() => openDialog({ kind: 'keys' })}
+        />
+        <ArtworkMenu onNewer={() => openDialog({ kind: 'newer', files: [] })} />
         <SceneButton />
       </TopBar>
       <SaveBanner kind="character" id={open.id} saver={saver} />
@@ -170,8 +170,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
         </div>
         <ArtworkNotes />
         <CharacterStage tags={tags} />
-        <LookProposals />
-        <MissingParts />
+        <NotRecognised />
       </main>
       <aside className="side" aria-label="Mouth, eyes, body and part">
         <Tabs
@@ -201,25 +200,7 @@ function Workplace({ open }: { open: OpenCharacter }) {
         describe={describeCharacterChanges}
         onTake={(theirs) => store.getState().change(() => theirs)}
       />
-      {dialog === 'history' && (
-        <EarlierVersions<'character'>
-          kind="character"
-          id={open.id}
-          mine={character}
-          describe={describeCharacterChanges}
-          onTake={(version) => store.getState().change(() => version)}
-          onClose={close}
-        />
-      )}
-      <KeyboardHelp
-        show={dialog === 'keys'}
-        keys={CHARACTER_KEYS}
-        pointer={CHARACTER_POINTER}
-        onHide={close}
-      />
-      {typeof dialog === 'object' && dialog && (
-        <NewerArtworkDialog files={dialog.newer} onClose={close} />
-      )}
+      <CharacterDialogs open={open} />
     </div>
   );
 }

@@ -4,6 +4,8 @@ import type { KeyList } from '../shell/KeyboardHelp';
 export const CHARACTER_KEYS: KeyList = [
   ['Space', 'say again what was tried last'],
   ['← → ↑ ↓', 'move the chosen parts by one unit; with Shift by ten'],
+  ['T', 'say what the chosen parts are'],
+  ['M', 'give the chosen drawings of the mouth their sounds'],
   ['H', 'hide or show the chosen parts'],
   ['Ctrl G', 'put the chosen parts into a group'],
   ['F2 or Enter', 'rename, in the list'],

@@ -2,6 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { partsOf, withGroup, withoutPoint, withParts, withoutParts } from '@cruvo/core/character';
 import { isWithin, onControl, UNLESS_WRITING } from '../shell/onControl';
 import type { OpenCharacter } from './CharacterContext';
+import { mouthDrawingsIn } from './mouthDrawings/mouthDrawingsIn';
 import { placingOf, withPlaced } from './placing';
 
 const FINE = 1;
@@ -18,10 +19,7 @@ const hasArrows = ({ target }: KeyboardEvent) =>
   isWithin(target, '.parts-tree, [role=tab], [role=menu], .dropdown-menu');
 
 /** What keys do to an open character. */
-export function useCharacterKeys(
-  { store, pick, picking, saying }: OpenCharacter,
-  onHelp: () => void,
-) {
+export function useCharacterKeys({ store, pick, picking, saying, openDialog }: OpenCharacter) {
   const { history } = store;
   const state = () => store.getState();
   const own = { preventDefault: true };
@@ -38,7 +36,16 @@ export function useCharacterKeys(
     },
     [picking, pick],
   );
-  useHotkeys('?', onHelp, { useKey: true }, [onHelp]);
+  useHotkeys('?', () => openDialog({ kind: 'keys' }), { useKey: true });
+  useHotkeys('t', () => state().chosen.length > 0 && openDialog({ kind: 'meaning' }), own);
+  useHotkeys(
+    'm',
+    () => {
+      const drawings = mouthDrawingsIn(state());
+      if (drawings) openDialog({ kind: 'mouths', drawings });
+    },
+    own,
+  );
   useHotkeys('space', () => saying.again(), { ...own, ignoreEventWhen: onControl }, [saying]);
   useHotkeys('h', () => {
     const { chosen, character } = state();

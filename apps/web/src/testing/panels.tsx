@@ -109,6 +109,7 @@ export function renderInCharacter(
     images: new Map(),
     saying: SILENT,
     pick: () => undefined,
+    ...{ dialog: null, openDialog: () => undefined },
     partAt: { current: null },
     setHandles: (next) => void (handles = typeof next === 'function' ? next(handles) : next),
   };

@@ -2,7 +2,7 @@ import { ArrowRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Drawing } from '@cruvo/core/character';
 import type { BrowserImages } from '@cruvo/painter/browser';
-import { DrawingThumb } from './DrawingThumb';
+import { DrawingThumb } from '../pictures/DrawingThumb';
 
 interface ChangeRowProps {
   readonly name: string;

@@ -1,24 +1,19 @@
-import { RotateCcw, Trash2 } from 'lucide-react';
+import { RotateCcw, Smile, Tag, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import { useShallow } from 'zustand/react/shallow';
 import {
   AS_DRAWN,
-  type Meaning,
   type Part,
   type RestPose,
-  ROLES,
-  type Role,
   partsOf,
-  recognise,
   treeOf,
-  withMeaning,
   withParts,
   withPivot,
 } from '@cruvo/core/character';
 import type { Point } from '@cruvo/core/geometry';
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
-import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
+import { mouthDrawingsIn } from '../mouthDrawings/mouthDrawingsIn';
 import { placeOf, withPlaced } from '../placing';
 import { takeAway } from '../useCharacterKeys';
 import { usePlacing } from '../usePlacing';
@@ -26,12 +21,12 @@ import { BendSection } from './bend/BendSection';
 import { StopFields } from './StopFields';
 import { StripSection } from './StripSection';
 import { Figure } from '../../shell/fields';
+import { MeaningField } from './MeaningField';
 import { SoundDetails } from './SoundDetails';
-import { meaningInWords } from '../parts/meaningInWords';
 
 /** The chosen part: what it is, how it is painted, and where it stands. */
 export function PartPanel() {
-  const { store } = useOpenCharacter();
+  const { store, openDialog } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
   const chosen = useCharacter((state) => state.chosen);
   const part = partsOf(character).find(({ id }) => id === chosen.at(-1));
@@ -46,11 +41,34 @@ export function PartPanel() {
   const set = (change: Partial<Part>) =>
     store.getState().change((before) => withParts(before, chosen, change));
   const inside = treeOf(partsOf(character)).get(part.id) ?? [];
+  const mouths = mouthDrawingsIn({ character, chosen });
   return (
     <>
       <h2 className="h6 text-break">{chosen.length > 1 ? `${chosen.length} parts` : part.name}</h2>
       {chosen.length === 1 && <MeaningField part={part} />}
       {chosen.length === 1 && <SoundDetails part={part} />}
+      {chosen.length > 1 && (
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          className="d-block mb-2"
+          title="Say by some letters what they are (T)"
+          onClick={() => openDialog({ kind: 'meaning' })}
+        >
+          <Tag size={15} aria-hidden /> What are these?
+        </Button>
+      )}
+      {mouths && (
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          className="d-block mb-3"
+          title="Give each of them its sounds, with large pictures (M)"
+          onClick={() => openDialog({ kind: 'mouths', drawings: mouths })}
+        >
+          <Smile size={15} aria-hidden /> These are mouths
+        </Button>
+      )}
       <div className="field-grid">
         <Form.Label htmlFor="part-opacity">Opacity</Form.Label>
         <Form.Range
@@ -121,78 +139,6 @@ export function PartPanel() {
       </Button>
     </>
   );
-}
-
-/** What the part is: by its name, or as somebody says. */
-function MeaningField({ part }: { part: Part }) {
-  const { store } = useOpenCharacter();
-  const parts = useCharacter(({ character }) => partsOf(character));
-  const byName = recognise(
-    parts.map((one) => (one.id === part.id ? { ...one, meaning: null } : one)),
-  );
-  const finding = byName.get(part.id);
-  const { meaning } = part;
-  const choose = (value: string) =>
-    store.getState().change((before) => withMeaning(before, part.id, meaningOf(value)));
-  return (
-    <Form.Group controlId="part-meaning" className="mb-3">
-      <Form.Label className="small mb-1">This is</Form.Label>
-      <Form.Select
-        size="sm"
-        value={meaning ? valueOf(meaning) : ''}
-        onChange={({ target }) => choose(target.value)}
-      >
-        <option value="">
-          {finding
-            ? `by its name: ${meaningInWords(finding)}`
-            : 'nothing special (its name tells nothing)'}
-        </option>
-        <optgroup label="A drawing of the mouth, for">
-          {VISEME_NAMES.map((name, viseme) => (
-            <option key={name} value={`mouth drawing/${viseme}`}>
-              {name}
-            </option>
-          ))}
-        </optgroup>
-        <optgroup label="A part of the character">
-          {ROLES.flatMap((role) =>
-            SIDED.has(role)
-              ? (['left', 'right'] as const).map((side) => (
-                  <option key={`${role}/${side}`} value={`${role}/${side}`}>
-                    {side} {role}
-                  </option>
-                ))
-              : [
-                  <option key={role} value={role}>
-                    {role}
-                  </option>,
-                ],
-          )}
-        </optgroup>
-      </Form.Select>
-    </Form.Group>
-  );
-}
-
-const SIDED: ReadonlySet<string> = new Set<Role>([
-  ...(['white', 'pupil', 'lid', 'closed eye', 'open eye', 'brow', 'ear', 'cheek'] as const),
-  ...(['arm', 'hand', 'leg', 'foot', 'wing'] as const),
-]);
-
-function valueOf({ role, side, sound }: Meaning): string {
-  if (sound) return `${role}/${sound.visemes[0] ?? 0}`;
-  return side ? `${role}/${side}` : role;
-}
-
-function meaningOf(value: string): Meaning | null {
-  if (value === '') return null;
-  const [role, detail] = value.split('/') as [Meaning['role'], string | undefined];
-  if (role === 'mouth drawing') {
-    const visemes = [Number(detail) as Viseme];
-    const none = { mood: null, loudness: null, number: null, expression: null };
-    return { role, side: null, sound: { visemes, ...none } };
-  }
-  return { role, side: detail === 'left' || detail === 'right' ? detail : null, sound: null };
 }
 
 /** Where the part rests and what it turns about, in numbers. */

@@ -1,21 +1,8 @@
-import {
-  Brush,
-  ChevronDown,
-  ChevronRight,
-  Eye,
-  EyeOff,
-  Folder,
-  FolderPlus,
-  Layers2,
-  Lock,
-  LockOpen,
-  Search,
-} from 'lucide-react';
+import { FolderPlus, Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
-import { Tree, type NodeApi, type NodeRendererProps, type TreeApi } from 'react-arborist';
+import { Tree, type TreeApi } from 'react-arborist';
 import {
-  type Finding,
   type Part,
   partsOf,
   recognise,
@@ -26,17 +13,7 @@ import {
 } from '@cruvo/core/character';
 import { IconButton } from '../../shell/IconButton';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
-import { meaningInWords } from './meaningInWords';
-
-interface Row {
-  readonly id: string;
-  readonly name: string;
-  readonly part: Part;
-  readonly finding: Finding | undefined;
-  readonly variant: 'shown' | 'waiting' | null;
-  /** Front to back, as people list layers. */
-  readonly children: Row[] | null;
-}
+import { PartRow, type Row } from './PartRow';
 
 const ROW_HEIGHT = 30;
 
@@ -103,7 +80,10 @@ export function PartTree() {
           indent={16}
           openByDefault={parts.length < 40}
           searchTerm={search}
-          searchMatch={(node, term) => node.data.name.toLowerCase().includes(term.toLowerCase())}
+          selectionFollowsFocus
+          searchMatch={(node, term) =>
+            node.data.part.name.toLowerCase().includes(term.toLowerCase())
+          }
           onSelect={(nodes) => {
             const ids = nodes.map(({ id }) => id);
             const before = store.getState().chosen;
@@ -123,110 +103,9 @@ export function PartTree() {
         </Tree>
       </div>
       <p className="parts-foot quiet small">
-        Drag to reorder or group · F2 or Enter renames · Ctrl chooses several
+        Drag to reorder or group · T says what it is · F2 or Enter renames · Ctrl chooses several
       </p>
     </nav>
-  );
-}
-
-function PartRow({ node, style, dragHandle }: NodeRendererProps<Row>) {
-  const { store } = useOpenCharacter();
-  const { part, finding, variant } = node.data;
-  const set = (change: Partial<Part>) =>
-    store.getState().change((before) => withParts(before, [part.id], change));
-  const Icon = node.isLeaf ? Brush : part.shows !== null ? Layers2 : Folder;
-  return (
-    <div
-      ref={dragHandle ?? null}
-      style={style}
-      className={`part-row ${node.isSelected ? 'chosen' : ''} ${part.hidden || variant === 'waiting' ? 'unseen' : ''} ${node.willReceiveDrop ? 'receiving' : ''}`}
-      onDoubleClick={() => void node.edit()}
-    >
-      {node.isLeaf ? (
-        <span className="fold" />
-      ) : (
-        <button
-          type="button"
-          className="fold"
-          aria-label={node.isOpen ? 'Close the group' : 'Open the group'}
-          onClick={(event) => {
-            event.stopPropagation();
-            node.toggle();
-          }}
-        >
-          {node.isOpen ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
-        </button>
-      )}
-      <Icon size={14} aria-hidden className="flex-shrink-0" />
-      {node.isEditing ? <NameField node={node} /> : <span className="name">{part.name}</span>}
-      {finding && !node.isEditing && (
-        <span
-          className={`taken-for ${finding.sureness}`}
-          title={`Taken for: ${meaningInWords(finding)}`}
-        >
-          {meaningInWords(finding)}
-        </span>
-      )}
-      <span className="row-tools">
-        <RowButton
-          icon={part.locked ? Lock : LockOpen}
-          label={part.locked ? `Unlock ${part.name}` : `Lock ${part.name}`}
-          lit={part.locked}
-          onClick={() => set({ locked: !part.locked })}
-        />
-        <RowButton
-          icon={part.hidden ? EyeOff : Eye}
-          label={part.hidden ? `Show ${part.name}` : `Hide ${part.name}`}
-          lit={part.hidden}
-          onClick={() => set({ hidden: !part.hidden })}
-        />
-      </span>
-    </div>
-  );
-}
-
-function NameField({ node }: { node: NodeApi<Row> }) {
-  return (
-    <input
-      className="form-control form-control-sm"
-      aria-label="Name of the part"
-      autoFocus
-      defaultValue={node.data.name}
-      maxLength={300}
-      onFocus={({ currentTarget }) => currentTarget.select()}
-      onBlur={() => node.reset()}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') node.reset();
-        if (event.key === 'Enter') node.submit(event.currentTarget.value);
-      }}
-    />
-  );
-}
-
-function RowButton({
-  icon: Icon,
-  label,
-  lit,
-  onClick,
-}: {
-  icon: typeof Eye;
-  label: string;
-  lit: boolean;
-  onClick: () => void;
-}) {
-  return (
-    <button
-      type="button"
-      className={lit ? 'lit' : ''}
-      aria-label={label}
-      title={label}
-      onClick={(event) => {
-        event.stopPropagation();
-        onClick();
-      }}
-    >
-      <Icon size={14} aria-hidden />
-    </button>
   );
 }
 
@@ -236,7 +115,6 @@ function rowsOf(parts: readonly Part[]): Row[] {
   const rows = (parent: Part | null): Row[] =>
     [...(tree.get(parent?.id ?? null) ?? [])].reverse().map((part) => ({
       id: part.id,
-      name: part.name,
       part,
       finding: findings.get(part.id),
       variant:

@@ -8,7 +8,9 @@ export function meaningInWords({ role, side, sound }: Meaning): string {
       sound.expression ??
       (sound.visemes.length > 0
         ? sound.visemes.map((viseme) => VISEME_NAMES[viseme] ?? '').join(', ')
-        : `no. ${sound.number ?? '?'}`);
+        : sound.number === null
+          ? 'mouth, no sound'
+          : `no. ${sound.number}`);
     return sound.mood ? `${what} · ${sound.mood}` : what;
   }
   return side ? `${side} ${role}` : role;

@@ -1,21 +1,13 @@
 import { Sparkles } from 'lucide-react';
-import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
-import {
-  partById,
-  partsOf,
-  proposedByLook,
-  withMeaning,
-  type LookProposal,
-} from '@cruvo/core/character';
+import { partById, partsOf, withMeaning, type LookProposal } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { meaningInWords } from '../parts/meaningInWords';
 
 /** What parts without telling names look like, to be taken one by one or all at once. */
-export function LookProposals() {
+export function LookProposals({ proposals }: { proposals: readonly LookProposal[] }) {
   const { store } = useOpenCharacter();
   const character = useCharacter((state) => state.character);
-  const proposals = useMemo(() => proposedByLook(character), [character]);
   if (proposals.length === 0) return null;
   const take = (some: readonly LookProposal[]) =>
     store

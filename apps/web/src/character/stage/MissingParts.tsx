@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import {
   type Ability,
+  type LookProposal,
   type Meaning,
   type Role,
   abilitiesOf,
@@ -34,13 +35,16 @@ const NEEDED: Readonly<Record<Ability['name'], Wanted>> = {
 };
 
 /** What the character still lacks, to be dragged onto the part that it is; a click asks for a click there. */
-export function MissingParts() {
+export function MissingParts({ proposals }: { proposals: readonly LookProposal[] }) {
   const character = useCharacter((state) => state.character);
   const { sayAt, ask } = useSayMeaning();
   const [dragged, setDragged] = useState<{ readonly name: string; readonly at: Point } | null>(
     null,
   );
-  const known = [...recognise(partsOf(character)).values()];
+  const known = [
+    ...recognise(partsOf(character)).values(),
+    ...proposals.map(({ meaning }) => meaning),
+  ];
   const missing = abilitiesOf(character)
     .filter(({ can }) => !can)
     .flatMap(({ name }) => NEEDED[name])

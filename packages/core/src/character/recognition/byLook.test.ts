@@ -97,7 +97,7 @@ it('drawings of a mouth are told by how open and how wide they are', () => {
     new Map(
       Object.entries(boxes).map(([id, [width, height]]) => [
         id,
-        { x: 0, y: 0, width: width!, height: height! },
+        { open: height!, wide: width!, inside: null },
       ]),
     ),
   );

@@ -107,7 +107,11 @@ function drawingsOf(character: Character, drawings: readonly Part[]): LookPropos
     const box = hidden ? boundsOfPart(character, id) : null;
     return box ? [[id, box] as const] : [];
   });
-  const sounds = soundsByShape(new Map(boxes));
+  const sounds = soundsByShape(
+    new Map(
+      boxes.map(([id, { width, height }]) => [id, { open: height, wide: width, inside: null }]),
+    ),
+  );
   return drawings.flatMap(({ id, hidden }): LookProposal[] => {
     const viseme = hidden ? sounds.get(id) : 0;
     if (viseme === undefined) return [];
