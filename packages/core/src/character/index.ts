@@ -51,6 +51,7 @@ export * from './setUp/setUpBody';
 export * from './standing';
 export * from './stripControl';
 export * from './sway/sway';
+export * from './takenApart';
 export * from './tree';
 export * from './twoDrawings';
 export * from './view';

@@ -1,4 +1,4 @@
-import { type Meaning, mouthDrawingFor, ROLES, type Role } from '@cruvo/core/character';
+import { type Meaning, mouthDrawingFor, PAIRED_ROLES, ROLES } from '@cruvo/core/character';
 import { VISEME_NAMES, type Viseme } from '@cruvo/core/speech';
 
 /** Something that a part can be. */
@@ -7,11 +7,6 @@ export interface MeaningChoice {
   readonly name: string;
   readonly meaning: Meaning;
 }
-
-const SIDED: ReadonlySet<string> = new Set<Role>([
-  ...(['white', 'pupil', 'lid', 'closed eye', 'open eye', 'brow', 'ear', 'cheek'] as const),
-  ...(['arm', 'hand', 'leg', 'foot', 'wing'] as const),
-]);
 
 /** Drawings of the mouth, by their sounds. */
 export const SOUND_CHOICES: readonly MeaningChoice[] = [
@@ -24,7 +19,7 @@ export const SOUND_CHOICES: readonly MeaningChoice[] = [
 
 /** Parts of a character, those that come in pairs once for each side. */
 export const ROLE_CHOICES: readonly MeaningChoice[] = ROLES.flatMap((role) => {
-  const sides = SIDED.has(role) ? (['left', 'right'] as const) : [null];
+  const sides = PAIRED_ROLES.has(role) ? (['left', 'right'] as const) : [null];
   return sides.map((side) => ({
     key: side ? `${role}/${side}` : role,
     name: side ? `${side} ${role}` : role,

@@ -1,4 +1,4 @@
-import { unionOf, type Box } from '../../geometry';
+import { middleOf, unionOf, type Box } from '../../geometry';
 import { boundsOfPart } from '../bounds';
 import type { Character } from '../character';
 import type { Part } from '../part';
@@ -122,8 +122,6 @@ function drawingsOf(character: Character, drawings: readonly Part[]): LookPropos
 
 /** The character's own sides, from the left of the page. */
 const SIDES: readonly Side[] = ['right', 'left'];
-
-const middleOf = ({ x, y, width, height }: Box) => ({ x: x + width / 2, y: y + height / 2 });
 
 interface EyePair {
   /** From the left of the page. */

@@ -1,3 +1,5 @@
+import type { PixelGrid } from '../../raster';
+
 /** How a drawing of a mouth looks, beside other drawings of the same mouth. */
 export interface MouthLook {
   /** How far it is open, in the unit of all drawings that it is compared with. */
@@ -6,13 +8,6 @@ export interface MouthLook {
   readonly wide: number;
   /** What is seen in its opening, as shares of it; null where its pixels were not looked at. */
   readonly inside: { readonly teeth: number; readonly tongue: number } | null;
-}
-
-/** Straight RGBA pixels, row by row. */
-export interface PixelGrid {
-  readonly data: Uint8ClampedArray;
-  readonly width: number;
-  readonly height: number;
 }
 
 /** A pixel with less opacity than this is not covered, of 255. */

@@ -39,6 +39,12 @@ export const ROLES = [
 ] as const;
 export type Role = (typeof ROLES)[number];
 
+/** What there is one of on each side of a character. */
+export const PAIRED_ROLES: ReadonlySet<Role | 'mouth drawing'> = new Set([
+  ...(['white', 'pupil', 'lid', 'closed eye', 'open eye', 'brow', 'ear', 'cheek'] as const),
+  ...(['arm', 'hand', 'leg', 'foot', 'wing'] as const),
+]);
+
 /**
  * The words by which artists call each role, most telling first. Several words stand in any order. Plurals
  * and the words for sides are understood by themselves.

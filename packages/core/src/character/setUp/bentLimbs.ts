@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry';
+import { middleOf, type Point } from '../../geometry';
 import { alongLine, wholeCenterline } from '../../mesh';
 import { withBend, type NewPoint } from '../bend/bendEdits';
 import { withPivot } from '../bodyEdits';
@@ -8,7 +8,7 @@ import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
 import { branchOf } from '../tree';
 import type { BodyPlan, Limb } from './bodyPlan';
-import { boundsOf, middleOf, rootOf } from './joints';
+import { boundsOf, rootOf } from './joints';
 import { limbName, partsInWords, type BodyProposal } from './proposal';
 import { spansBothSides } from './limbs';
 

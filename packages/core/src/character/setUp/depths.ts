@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry';
+import { middleOf, type Point } from '../../geometry';
 import { bodyControlsOf, UNTOUCHED, type BodyControl } from '../bodyControl';
 import { withStopParts } from '../bodyEdits';
 import type { Character } from '../character';
@@ -7,7 +7,7 @@ import { partsOf } from '../partList';
 import { holdersOf } from '../tree';
 import { bodyPlanOf } from './bodyPlan';
 import { headReach, NOD, TURN } from './head';
-import { boundsOf, middleOf } from './joints';
+import { boundsOf } from './joints';
 
 /** A part of a face in relief. */
 export interface FaceDepth {

@@ -1,4 +1,4 @@
-import type { Box, Point } from '../../geometry';
+import { middleOf, type Box, type Point } from '../../geometry';
 import { FULL_WEIGHT, gridPoints, outlineBounds, type WeightGrid } from '../../mesh';
 import { regionKey } from '../bend/bend';
 import { withBend, withJoint, withRegion } from '../bend/bendEdits';
@@ -10,7 +10,7 @@ import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
 import { bendsByPart } from '../bend/bendsByPart';
 import type { BodyPlan } from './bodyPlan';
-import { boundsOf, middleOf } from './joints';
+import { boundsOf } from './joints';
 import type { TraceParts } from './proposal';
 import type { Show } from './shows';
 

@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry';
+import { middleOf, type Point } from '../../geometry';
 import { bodyControlsOf } from '../bodyControl';
 import type { Character } from '../character';
 import { withPad } from '../pad/padEdits';
@@ -6,7 +6,7 @@ import { partsOf } from '../partList';
 import { recognise } from '../recognition/recognise';
 import { bodyPlanOf, type BodyPlan } from './bodyPlan';
 import { turnedFace, withRelief, withReliefMoved } from './faceRelief';
-import { boundsOf, jointOf, middleOf } from './joints';
+import { boundsOf, jointOf } from './joints';
 import { DEGREE, partsInWords, type BodyProposal } from './proposal';
 import { turnedTogether, withShown, type Show } from './shows';
 

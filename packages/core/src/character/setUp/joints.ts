@@ -1,4 +1,4 @@
-import { intersectionOf, unionOf, type Box, type Point } from '../../geometry';
+import { middleOf, intersectionOf, unionOf, type Box, type Point } from '../../geometry';
 import { boundsOfPart } from '../bounds';
 import type { Character } from '../character';
 
@@ -47,8 +47,4 @@ export function rootOf(
   const fromLeft = middleOf(limb).x > middleOf(carrier).x;
   const reach = Math.min(inset, limb.width / 3);
   return { x: fromLeft ? limb.x + reach : limb.x + limb.width - reach, y: middle.y };
-}
-
-export function middleOf({ x, y, width, height }: Box): Point {
-  return { x: x + width / 2, y: y + height / 2 };
 }

@@ -1,5 +1,5 @@
 import { alongLine, centerlineOf } from '../../mesh';
-import { unionOf, type Box, type Point } from '../../geometry';
+import { middleOf, unionOf, type Box, type Point } from '../../geometry';
 import { withBend, withJoint, withSway, type NewPoint } from '../bend/bendEdits';
 import { withPivot } from '../bodyEdits';
 import { boundsOfPart } from '../bounds';
@@ -10,7 +10,7 @@ import type { Part } from '../part';
 import { recognise } from '../recognition/recognise';
 import type { Sway } from '../sway/sway';
 import type { BodyPlan } from './bodyPlan';
-import { jointOf, middleOf } from './joints';
+import { jointOf } from './joints';
 import type { BodyProposal } from './proposal';
 
 type Manner = Pick<Sway, 'stiffness' | 'damping' | 'weight' | 'wind'> & {

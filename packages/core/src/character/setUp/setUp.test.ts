@@ -1,4 +1,4 @@
-import { distance, IDENTITY, mapped } from '../../geometry';
+import { middleOf, distance, IDENTITY, mapped } from '../../geometry';
 import { outlineBounds, weightAt } from '../../mesh';
 import { inTable } from '../../records';
 import { hash } from '../../testing/testScene';
@@ -13,7 +13,7 @@ import { plainPart, type Part } from '../part';
 import { placesOf } from '../posed';
 import { poseOf } from '../poseOf';
 import type { TraceParts } from './proposal';
-import { boundsOf, jointOf, middleOf, rootOf } from './joints';
+import { boundsOf, jointOf, rootOf } from './joints';
 import { bodyPlanOf } from './bodyPlan';
 import { DEPTH_RANGE, faceDepths, withFaceDepth } from './depths';
 import { bodyProposals } from './setUpBody';

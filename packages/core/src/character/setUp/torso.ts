@@ -1,6 +1,7 @@
 import type { Character } from '../character';
 import type { BodyPlan } from './bodyPlan';
-import { boundsOf, middleOf } from './joints';
+import { middleOf } from '../../geometry';
+import { boundsOf } from './joints';
 import { DEGREE, type BodyProposal } from './proposal';
 import { movedThemselves, turnedTogether, withShown, type Show } from './shows';
 
