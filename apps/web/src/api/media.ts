@@ -16,6 +16,15 @@ export async function isStored(path: string): Promise<boolean> {
   return response.ok;
 }
 
+/** A file of a drawing. @throws Problem where it can't be read */
+export async function mediaFile(hash: string): Promise<Response> {
+  const response = await fetch(mediaUrl(hash)).catch(() => null);
+  if (response?.ok) return response;
+  throw problemFrom(response?.status ?? 0, {
+    detail: 'The drawings can’t be read from the studio’s server just now.',
+  });
+}
+
 /** Sends a recording. @throws Problem */
 export async function uploadVoice(file: File, options: UploadOptions): Promise<Voice> {
   const { voice } = (await uploadFile('/media/voices', file.name, file, options)) as {

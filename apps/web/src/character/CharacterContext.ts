@@ -36,6 +36,8 @@ export type CharacterDialog =
   | { readonly kind: 'newer'; readonly files: readonly File[] }
   /** What the chosen parts are. */
   | { readonly kind: 'meaning' }
+  /** A part whose drawing holds more than one thing. */
+  | { readonly kind: 'apart'; readonly part: string }
   /** The sounds of parts that are drawings of the mouth. */
   | { readonly kind: 'mouths'; readonly drawings: readonly string[] };
 

@@ -5,6 +5,7 @@ import { KeyboardHelp } from '../shell/KeyboardHelp';
 import type { OpenCharacter } from './CharacterContext';
 import { CHARACTER_KEYS, CHARACTER_POINTER } from './characterKeys';
 import { describeCharacterChanges } from './describeChanges';
+import { TakeApartDialog } from './apart/TakeApartDialog';
 import { MouthDrawingsDialog } from './mouthDrawings/MouthDrawingsDialog';
 import { NewerArtworkDialog } from './newer/NewerArtworkDialog';
 import { WhatIsThisDialog } from './parts/WhatIsThisDialog';
@@ -34,6 +35,8 @@ export function CharacterDialogs({ open }: { open: OpenCharacter }) {
       return <NewerArtworkDialog files={dialog.files} onClose={close} />;
     case 'meaning':
       return <WhatIsThisDialog onClose={close} />;
+    case 'apart':
+      return <TakeApartDialog part={dialog.part} onClose={close} />;
     case 'mouths':
       return <MouthDrawingsDialog drawings={dialog.drawings} onClose={close} />;
   }

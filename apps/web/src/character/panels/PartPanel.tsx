@@ -1,8 +1,9 @@
-import { RotateCcw, Smile, Tag, Trash2 } from 'lucide-react';
+import { RotateCcw, Scissors, Smile, Tag, Trash2 } from 'lucide-react';
 import { Button, Form } from 'react-bootstrap';
 import { useShallow } from 'zustand/react/shallow';
 import {
   AS_DRAWN,
+  apartProblem,
   type Part,
   type RestPose,
   partsOf,
@@ -134,6 +135,21 @@ export function PartPanel() {
       {chosen.length === 1 && <BendSection part={part} />}
       {chosen.length === 1 && <StopFields part={part.id} />}
       {chosen.length === 1 && <Placement part={part} />}
+      {chosen.length === 1 && part.drawing !== null && (
+        <Button
+          size="sm"
+          variant="quiet"
+          className="mt-3"
+          disabled={apartProblem(character, part.id) !== null}
+          title={
+            apartProblem(character, part.id) ??
+            'Make parts of what its drawing holds: shapes, islands, or what you draw around'
+          }
+          onClick={() => openDialog({ kind: 'apart', part: part.id })}
+        >
+          <Scissors size={15} aria-hidden /> Take apart
+        </Button>
+      )}
       <Button size="sm" variant="quiet" className="mt-3" onClick={() => takeAway(store)}>
         <Trash2 size={15} aria-hidden /> {chosen.length > 1 ? 'Remove parts' : 'Remove part'}
       </Button>

@@ -2,8 +2,7 @@ import type { Character, Drawing, TraceParts } from '@cruvo/core/character';
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
 import { traceParts, type Picture } from '@cruvo/painter/paint';
-import { mediaUrl } from '../../api/media';
-import { problemFrom } from '../../api/http';
+import { mediaFile } from '../../api/media';
 
 const known = new Map<string, Promise<Picture<ImageBitmap>>>();
 
@@ -25,12 +24,7 @@ function pictureOf(drawing: Drawing): Promise<Picture<ImageBitmap>> {
 }
 
 async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
-  const response = await fetch(mediaUrl(media)).catch(() => null);
-  if (!response?.ok) {
-    throw problemFrom(response?.status ?? 0, {
-      detail: 'The drawings can’t be read from the studio’s server just now.',
-    });
-  }
+  const response = await mediaFile(media);
   if (kind === 'vector') return { kind, drawing: readVectorDrawing(await response.text()) };
   return { kind, image: await createImageBitmap(await response.blob()) };
 }
