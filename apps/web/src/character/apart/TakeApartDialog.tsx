@@ -62,7 +62,7 @@ export function TakeApartDialog({ part: id, onClose }: { part: string; onClose: 
     async (_files, options) => apart!.keep(groups, options),
     (kept) => {
       const pieces = kept.map((drawings: readonly Drawing[], at) => ({
-        name: `${part.name} ${at + 1}`,
+        name: `piece ${at + 1}`,
         drawings: drawings.map((one) => placed(one, drawing, apart!)),
       }));
       store.getState().change((before) => withPartTakenApart(before, id, pieces));

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { testFolder, write } from '@cruvo/media/testing';
+import { expect, expectAccessible, FURTHER, test } from './studio';
+
+const folder = testFolder();
+const TEMPLATE = new URL('../apps/web/public/templates/face.svg', import.meta.url);
+
+/** The template with names that tell nothing. */
+function unnamed(): string {
+  let count = 0;
+  return readFileSync(TEMPLATE, 'utf8').replace(/<g id="[^"]*"/g, () => `<g id="thing ${++count}"`);
+}
+
+const SPOTS =
+  '<svg xmlns="http://www.w3.org/2000/svg" xmlns:inkscape="http://www.inkscape.org/namespaces/inkscape" viewBox="0 0 200 100"><g inkscape:label="cape"><rect width="200" height="100" fill="#357"/></g><g inkscape:label="eye whites"><path fill="#fff" d="M30 30h40v30h-40zM120 30h40v30h-40z"/></g></svg>';
+
+async function bringIn(page: Page, name: string, text: string): Promise<void> {
+  await page.goto('/new');
+  await page.getByLabel('Layered artwork, files').setInputFiles([write(folder, name, text)]);
+  await expect(page.getByRole('navigation', { name: 'Parts' })).toBeVisible();
+}
+
+const row = (page: Page, name: string) => page.locator('.part-row', { hasText: name });
+const partName = (page: Page, name: string) =>
+  page.locator('.part-row .name').getByText(name, { exact: true });
+
+test('parts without names are told by keyboard, and mouths by their pictures', async ({ page }) => {
+  await bringIn(page, 'Nell.svg', unnamed());
+  await partName(page, 'thing 21').click();
+  for (const [letters, name] of [
+    ['r pu', 'thing 21'],
+    ['right white', 'thing 20'],
+  ] as const) {
+    await page.keyboard.press('t');
+    await page.getByRole('combobox', { name: 'What it is' }).fill(letters);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await expect(row(page, name).locator('.taken-for')).toBeVisible();
+    await page.keyboard.press('ArrowDown');
+  }
+  await expect(row(page, 'thing 20').locator('.taken-for')).toHaveText('right white');
+  await partName(page, 'thing 7').click();
+  await page.keyboard.press('m');
+  const dialog = page.getByRole('dialog', { name: 'Which mouth is for which sound?' });
+  const drawing = (name: string) => dialog.getByRole('button', { name });
+  await expect(drawing('thing 13')).toContainText('ah');
+  await expect(drawing('thing 14')).toContainText('oh');
+  await expectAccessible(page);
+  // A sound that is given to another drawing leaves the one that had it.
+  await drawing('thing 14').click();
+  await dialog.getByRole('button', { name: 'ah', exact: true }).click();
+  await expect(drawing('thing 13')).toContainText('no sound yet');
+  await dialog.getByRole('button', { name: 'Use as the mouth' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('button', { name: 'talks', exact: true })).toBeVisible();
+  await expect(row(page, 'thing 14').locator('.taken-for')).toHaveText('ah, oh');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row(page, 'thing 14').locator('.taken-for')).toHaveCount(0);
+});
+
+test('two whites in one drawing become the right and the left one', FURTHER, async ({ page }) => {
+  await bringIn(page, 'Spots.svg', SPOTS);
+  await partName(page, 'eye whites').click();
+  await page.getByRole('button', { name: 'Take apart' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Take “eye whites” apart' });
+  await expect(dialog.getByRole('img', { name: 'The drawing in 2 pieces' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take apart into 2 parts' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(row(page, 'piece 1').locator('.taken-for')).toHaveText('right white');
+  await expect(row(page, 'piece 2').locator('.taken-for')).toHaveText('left white');
+});
