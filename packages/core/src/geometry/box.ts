@@ -1,5 +1,3 @@
-import type { Point } from './point';
-
 /** An upright rectangle, in the units of whatever it lies in. */
 export interface Box {
   readonly x: number;
@@ -31,10 +29,6 @@ export function intersectionOf(one: Box, other: Box): Box {
     width: Math.max(0, Math.min(one.x + one.width, other.x + other.width) - x),
     height: Math.max(0, Math.min(one.y + one.height, other.y + other.height) - y),
   };
-}
-
-export function middleOf({ x, y, width, height }: Box): Point {
-  return { x: x + width / 2, y: y + height / 2 };
 }
 
 /** `box` grown by `margin` on every side. */

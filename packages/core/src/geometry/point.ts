@@ -1,3 +1,4 @@
+import type { Box } from './box';
 import type { Matrix } from './matrix';
 
 /** A place in whatever units its surroundings have. */
@@ -18,4 +19,8 @@ export function between(from: Point, to: Point, share: number): Point {
 
 export function distance(from: Point, to: Point): number {
   return Math.hypot(to.x - from.x, to.y - from.y);
+}
+
+export function middleOf({ x, y, width, height }: Box): Point {
+  return { x: x + width / 2, y: y + height / 2 };
 }
