@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import type { Box, Point } from '@cruvo/core/geometry';
+import { unionOf, type Box, type Point } from '@cruvo/core/geometry';
 import {
   boxOfPieces,
   islandsOf,
@@ -83,9 +83,11 @@ const pieces = {
     for (const group of groups) {
       const own = new Set(group);
       // What is filled lies where the pieces were before the cuts.
-      const box =
-        boxOfPieces(filled ? maps.before : maps.after, whole, own) ??
-        boxOfPieces(maps.after, whole, own);
+      const box = unionOf(
+        [maps.after, ...(filled ? [maps.before] : [])].flatMap(
+          (map) => boxOfPieces(map, whole, own) ?? [],
+        ),
+      );
       if (!box) continue;
       const alone = pixelsOfPieces(whole, maps.after, own, box);
       const pixels = filled ? withCutsFilled(alone, whole, maps, own, box) : alone;

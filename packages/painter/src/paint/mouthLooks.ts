@@ -10,7 +10,7 @@ import { multiply, scaling, translation } from '@cruvo/core/geometry';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
-/** Pixels across the widest drawing; a border of one stays free. */
+/** Pixels of the longest side of all drawings; a border of one stays free. */
 const ACROSS = 96;
 
 /** How drawings of one mouth look, measured in their pixels at one scale, by the ids of their parts. */
@@ -25,8 +25,8 @@ export function mouthLooks<Image>(
     const picture = pictureOfPart(branchOf(parts, id), character.drawings);
     return picture ? [[id, picture] as const] : [];
   });
-  const widest = Math.max(...pictures.map(([, { box }]) => box.width));
-  const scale = ACROSS / widest;
+  const largest = Math.max(...pictures.map(([, { box }]) => Math.max(box.width, box.height)));
+  const scale = ACROSS / largest;
   return new Map(
     pictures.map(([id, { items, box }]) => {
       const size = {
