@@ -39,6 +39,15 @@ it('the group that they alone are in is the mouth; a drawing without a sound sta
   expect(after.mouth).toMatchObject({ kind: 'two', part: 'face/g', chart: { rest: ids.c } });
 });
 
+it('some of a group that holds more get a group of their own within it', () => {
+  const face = groupOf('face', drawnLayer('thing 1'), drawnLayer('thing 2'), drawnLayer('thing 3'));
+  const sounds = given({ 'face/thing 1': [0], 'face/thing 2': [10] });
+  expect(parentsOf(withMouthDrawings(characterOf(face), sounds))).toEqual({
+    ...{ face: null, mouth: 'face', 'face/thing 3': 'face' },
+    ...{ 'face/thing 1': 'mouth', 'face/thing 2': 'mouth' },
+  });
+});
+
 it('more drawings join the mouth that there is', () => {
   const character = characterOf(
     groupOf('mouth', drawnLayer('ah'), drawnLayer('rest')),
