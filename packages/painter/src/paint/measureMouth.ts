@@ -1,13 +1,6 @@
-import {
-  boundsOfPart,
-  itemsOf,
-  partsOf,
-  withPartList,
-  type Character,
-} from '@cruvo/core/character';
-import { IDENTITY, multiply, scaling, translation } from '@cruvo/core/geometry';
+import { branchOf, partsOf, pictureOfPart, type Character } from '@cruvo/core/character';
+import { multiply, scaling, translation } from '@cruvo/core/geometry';
 import type { MouthRig } from '@cruvo/core/mouth';
-import { AT_REST } from '@cruvo/core/pose';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
@@ -44,15 +37,13 @@ function measured<Image>(
   character: Character,
   mouth: CutMouth,
 ): Pick<CutMouth, 'from' | 'to' | 'curve'> | null {
-  const box = boundsOfPart(character, mouth.part);
-  if (!box || box.width <= 0) return null;
+  const picture = pictureOfPart(branchOf(partsOf(character), mouth.part), character.drawings);
+  if (!picture || picture.box.width <= 0) return null;
+  const { items, box } = picture;
   const cell = box.width / CELLS;
   const rows = Math.max(1, Math.ceil(box.height / cell));
-  const one = partsOf(character).find(({ id }) => id === mouth.part)!;
-  const alone = withPartList(character, [{ ...one, parent: null, hidden: false, clipped: false }]);
   const view = multiply(scaling(1 / cell), translation(-box.x, -box.y));
-  const size = { width: CELLS, height: rows };
-  const pixels = painter.paintItems(itemsOf(alone, view, AT_REST), images, IDENTITY, size);
+  const pixels = painter.paintItems(items, images, view, { width: CELLS, height: rows });
   const columns = Array.from({ length: CELLS }, (_, x) => columnOf(pixels, x, rows));
   const thick = columns.flatMap((column) => (column ? column.last - column.first + 1 : []));
   if (thick.length < CELLS / 2 || Math.max(...thick) > THICKEST * CELLS) return null;
