@@ -48,6 +48,13 @@ it('some of a group that holds more get a group of their own within it', () => {
   });
 });
 
+it('all of a group with others from elsewhere get a group of their own', () => {
+  const pair = groupOf('pair', drawnLayer('thing 1'), drawnLayer('thing 2'));
+  const sounds = given({ 'pair/thing 1': [0], 'pair/thing 2': [10], 'thing 3': [12] });
+  const after = withMouthDrawings(characterOf(pair, drawnLayer('thing 3')), sounds);
+  expect(parentsOf(after)).toMatchObject({ 'pair/thing 1': 'mouth', 'thing 3': 'mouth' });
+});
+
 it('more drawings join the mouth that there is', () => {
   const character = characterOf(
     groupOf('mouth', drawnLayer('ah'), drawnLayer('rest')),
