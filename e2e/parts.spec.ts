@@ -70,3 +70,53 @@ test('two whites in one drawing become the right and the left one', FURTHER, asy
   await expect(row(page, 'piece 1').locator('.taken-for')).toHaveText('right white');
   await expect(row(page, 'piece 2').locator('.taken-for')).toHaveText('left white');
 });
+
+test(
+  'a lasso cuts something out of pixels, and what was behind it is painted',
+  FURTHER,
+  async ({ page }) => {
+    await page.goto('/new');
+    const ora = new URL('../apps/web/public/templates/face.ora', import.meta.url).pathname;
+    await page.getByLabel('Layered artwork, files').setInputFiles([ora]);
+    await partName(page, 'head').click();
+    await page.getByRole('button', { name: 'Take apart' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Take “head” apart' });
+    const takeApart = dialog.getByRole('button', { name: /^Take apart/ });
+    await expect(dialog.getByRole('img', { name: 'The drawing in one piece' })).toBeVisible();
+    await expect(takeApart).toBeDisabled();
+    const box = (await dialog.locator('.pieces-picture').boundingBox())!;
+    const to = ([x, y]: readonly [number, number]) =>
+      page.mouse.move(box.x + box.width * x, box.y + box.height * y, { steps: 5 });
+    const [first, ...others] = [
+      [0.3, 0.4],
+      [0.7, 0.4],
+      [0.7, 0.6],
+      [0.3, 0.6],
+    ] as const;
+    await to(first);
+    await page.mouse.down();
+    for (const corner of others) await to(corner);
+    await page.mouse.up();
+    await expect(dialog.getByRole('img', { name: 'The drawing in 2 pieces' })).toBeVisible();
+    await dialog.getByRole('button', { name: 'Take back the last step' }).click();
+    await expect(takeApart).toBeDisabled();
+    await to(first);
+    await page.mouse.down();
+    for (const corner of others) await to(corner);
+    await page.mouse.up();
+    await takeApart.click();
+    await expect(dialog).toBeHidden();
+    await expect(partName(page, 'piece 2')).toBeVisible();
+    // Without the piece, the head is whole all the same.
+    await partName(page, 'piece 2').click();
+    await page.keyboard.press('h');
+    const opacity = () =>
+      row(page, 'piece 1')
+        .locator('canvas')
+        .evaluate((canvas: HTMLCanvasElement) => {
+          const { width, height } = canvas;
+          return canvas.getContext('2d')!.getImageData(width / 2, height / 2, 1, 1).data[3];
+        });
+    await expect.poll(opacity).toBe(255);
+  },
+);

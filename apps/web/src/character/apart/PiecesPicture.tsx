@@ -81,7 +81,7 @@ export function PiecesPicture({ apart, lit, onClick, onLasso }: PiecesPicturePro
       {...size}
       className="pieces-picture"
       role="img"
-      aria-label={`The drawing in ${apart.pieces.length} pieces`}
+      aria-label={piecesInWords(apart.pieces.length)}
       onPointerDown={press}
     />
   );
@@ -101,3 +101,6 @@ function pieceAt({ pieces }: Apart, { x, y }: Point): number | null {
   });
   return found?.number ?? null;
 }
+
+const piecesInWords = (count: number) =>
+  count === 1 ? 'The drawing in one piece' : `The drawing in ${count} pieces`;

@@ -103,7 +103,7 @@ export function PartTree() {
         </Tree>
       </div>
       <p className="parts-foot quiet small">
-        Drag to reorder or group · T says what it is · F2 or Enter renames · Ctrl chooses several
+        T says what a part is · F2 renames · Drag to reorder or group
       </p>
     </nav>
   );
