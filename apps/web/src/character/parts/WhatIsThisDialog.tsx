@@ -1,5 +1,5 @@
 import { useCombobox } from 'downshift';
-import { useState } from 'react';
+import { useState, type ChangeEvent } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { partById, partsOf, withMeaning } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
@@ -64,7 +64,6 @@ function ChooseMeaning({ onChoose, onCancel }: ChooseMeaningProps) {
     isOpen: true,
     defaultHighlightedIndex: 0,
     itemToString: (item) => item?.name ?? '',
-    onInputValueChange: ({ inputValue }) => write(inputValue),
     onSelectedItemChange: ({ selectedItem }) => selectedItem && onChoose(selectedItem),
   });
   return (
@@ -74,6 +73,9 @@ function ChooseMeaning({ onChoose, onCancel }: ChooseMeaningProps) {
           'aria-label': 'What it is',
           autoFocus: true,
           placeholder: 'left pupil, hair, mouth for ah …',
+          // At once: what is told of the change later comes after a quick Enter.
+          onChange: ({ currentTarget }: ChangeEvent<HTMLInputElement>) =>
+            write(currentTarget.value),
           onKeyDown: ({ key }) => key === 'Escape' && onCancel(),
         })}
       />
