@@ -389,22 +389,26 @@ test('a control is made by example, plays at once, and is kept', FURTHER, async 
   await expect.poll(() => mouthDiffers(page, before)).toBeGreaterThan(0.02);
 });
 
-test('a body is set up by itself from what was recognised, and taken back', async ({ page }) => {
-  await drop(page, write(folder, 'Lean.svg', template));
-  await expect(can(page, 'talks')).toBeVisible();
-  await page.getByRole('tab', { name: 'Body' }).click();
-  const before = await aroundMouth(page);
-  await page.getByLabel(/^Breath/).uncheck();
-  await page.getByRole('button', { name: 'Set up the body' }).click();
-  const tilt = page.getByRole('slider', { name: 'Value of Head tilt' });
-  await expect(tilt).toBeVisible();
-  await expect(page.getByRole('slider', { name: 'Value of Breath' })).toBeHidden();
-  await tilt.fill('-1');
-  await expect.poll(() => mouthDiffers(page, before)).toBeGreaterThan(0.02);
-  await page.keyboard.press('Control+z');
-  await expect(tilt).toBeHidden();
-  await expect.poll(() => mouthDiffers(page, before)).toBeLessThan(0.02);
-});
+test(
+  'a body is set up by itself from what was recognised, and taken back',
+  FURTHER,
+  async ({ page }) => {
+    await drop(page, write(folder, 'Lean.svg', template));
+    await expect(can(page, 'talks')).toBeVisible();
+    await page.getByRole('tab', { name: 'Body' }).click();
+    const before = await aroundMouth(page);
+    await page.getByLabel(/^Breath/).uncheck();
+    await page.getByRole('button', { name: 'Set up the body' }).click();
+    const tilt = page.getByRole('slider', { name: 'Value of Head tilt' });
+    await expect(tilt).toBeVisible();
+    await expect(page.getByRole('slider', { name: 'Value of Breath' })).toBeHidden();
+    await tilt.fill('-1');
+    await expect.poll(() => mouthDiffers(page, before)).toBeGreaterThan(0.02);
+    await page.keyboard.press('Control+z');
+    await expect(tilt).toBeHidden();
+    await expect.poll(() => mouthDiffers(page, before)).toBeLessThan(0.02);
+  },
+);
 
 test('what can’t be shown as it was is said', FURTHER, async ({ page }) => {
   const inside =

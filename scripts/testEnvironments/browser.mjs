@@ -1,5 +1,6 @@
 import { TestEnvironment } from 'jest-environment-jsdom';
 import { declareBuiltIns } from './quickBuiltIns.mjs';
+import { disableStores } from './stores.mjs';
 
 /** A drawing context on which nothing is seen: painting has tests of its own, in a real browser. */
 const blankContext = () =>
@@ -26,5 +27,10 @@ export default class BrowserEnvironment extends TestEnvironment {
     });
     Object.defineProperty(this.global, 'crypto', { value: globalThis.crypto });
     this.global.HTMLCanvasElement.prototype.getContext = blankContext;
+  }
+
+  async teardown() {
+    disableStores();
+    await super.teardown();
   }
 }

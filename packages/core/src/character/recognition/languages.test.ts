@@ -2,7 +2,7 @@ import { LAYER_LISTS } from '../../testing/layerLists';
 import { characterOf, drawnLayer, groupOf } from '../../testing/testArtwork';
 import { partsOf } from '../partList';
 import { LANGUAGES } from './languages';
-import { LEXICONS } from './lexicon';
+import { lexicons } from './lexicon';
 import { namingTables } from './namingSheet';
 import { recognise, type Finding } from './recognise';
 
@@ -60,7 +60,7 @@ describe('layers named in other languages', () => {
     },
   );
 
-  it.each(LEXICONS.map((lexicon) => [lexicon.name, lexicon] as const))(
+  it.each(lexicons().map((lexicon) => [lexicon.name, lexicon] as const))(
     '%s has no words for two things',
     (_, { phrases }) => {
       const roles = new Map<string, Set<string>>();

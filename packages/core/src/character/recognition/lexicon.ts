@@ -134,9 +134,13 @@ function withoutEndings(word: string, endings: readonly string[]): string {
   }
 }
 
-/** Every language but English. */
-export const LEXICONS: readonly Lexicon[] = LANGUAGES.map(lexiconOf);
-const JOINED = [...new Set(LEXICONS.flatMap(({ joined }) => joined))].sort(byLength);
+let made: readonly Lexicon[] | null = null;
+let joinedWords: readonly string[] | null = null;
+
+/** Every language but English. Made when artwork is first recognised: it takes a tenth of a second. */
+export const lexicons = (): readonly Lexicon[] => (made ??= LANGUAGES.map(lexiconOf));
+const joinedInAny = (): readonly string[] =>
+  (joinedWords ??= [...new Set(lexicons().flatMap(({ joined }) => joined))].sort(byLength));
 
 /** The words of a name, also where a script writes them without spaces: the longest that are known. */
 export function partedWords(name: string): string[] {
@@ -151,7 +155,7 @@ function partedWord(word: string): string[] {
     unknown = '';
   };
   for (let at = 0; at < word.length;) {
-    const known = JOINED.find((one) => word.startsWith(one, at));
+    const known = joinedInAny().find((one) => word.startsWith(one, at));
     if (!known) unknown += word[at++];
     else {
       flush();

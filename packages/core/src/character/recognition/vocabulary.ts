@@ -1,5 +1,5 @@
 import type { Side } from './meaning';
-import { LEXICONS, partedWords, PhraseBook, type Lexicon } from './lexicon';
+import { lexicons, partedWords, PhraseBook, type Lexicon } from './lexicon';
 import { isWrittenTogether, singular } from './tokens';
 import { ROLE_WORDS, SHADING_WORDS, SIDE_WORDS, WORDS_WITHIN_EYES, type Role } from './words';
 
@@ -36,11 +36,12 @@ const isNumber = (word: string) => /^\p{N}+$/u.test(word);
 export function spokenIn(names: readonly string[]): readonly SpokenLanguage[] {
   const english = new Vocabulary([]);
   const parted = names.map(partedWords).filter((words) => !english.roleIn(words, false));
-  return LEXICONS.map((lexicon) => {
-    const hits = parted.filter((words) => tells(lexicon, words));
-    const script = hits.some((words) => words.some((word) => !/\p{Script=Latin}/u.test(word)));
-    return { lexicon, hits: hits.length, sure: hits.length > 1 || script };
-  })
+  return lexicons()
+    .map((lexicon) => {
+      const hits = parted.filter((words) => tells(lexicon, words));
+      const script = hits.some((words) => words.some((word) => !/\p{Script=Latin}/u.test(word)));
+      return { lexicon, hits: hits.length, sure: hits.length > 1 || script };
+    })
     .filter(({ hits }) => hits > 0)
     .sort((a, b) => b.hits - a.hits);
 }
