@@ -2,17 +2,21 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { partsOf, type Drawing } from '@cruvo/core/character';
-import { characterOf, drawnLayer } from '@cruvo/core/testing';
+import { characterOf, drawnLayer, groupOf } from '@cruvo/core/testing';
 import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
 import { createCharacterStore } from '../character/characterStore';
 import { ArtworkNotes } from './ArtworkNotes';
 import type { CameIn } from './cameIn';
 
 const flat: Drawing = { kind: 'raster', media: 'f'.repeat(64), x: 0, y: 0, width: 90, height: 60 };
-const difference = { flat, here: 'data:image/png;base64,', share: 0.213, layer: ['Fox', 'Arm'] };
+const picture: Drawing = { ...flat, media: 'a'.repeat(64), x: 20, width: 30 };
+const layer = { part: 'Fox/Arm', names: ['Fox', 'Arm'], picture };
+const difference = { flat, here: 'data:image/png;base64,', share: 0.213, layer };
 
 function shown(told: CameIn | null) {
-  const store = createCharacterStore(characterOf(drawnLayer('Head'), drawnLayer('Arm')));
+  const store = createCharacterStore(
+    characterOf(drawnLayer('Wall'), groupOf('Fox', drawnLayer('Head'), drawnLayer('Arm'))),
+  );
   render(
     <MemoryRouter initialEntries={[{ pathname: '/', state: told }]}>
       <CharacterContext value={{ store } as unknown as OpenCharacter}>
@@ -22,6 +26,7 @@ function shown(told: CameIn | null) {
   );
   return {
     names: () => partsOf(store.getState().character).map(({ name }) => name),
+    character: () => store.getState().character,
     history: store.history,
   };
 }
@@ -41,11 +46,25 @@ it('shows the file beside what came of it, and takes the file’s own picture in
   const { names, history } = shown({ notes: [], difference });
   expect(screen.getByText(/Fox \/ Arm:.*21 % of the picture looks different/)).toBeTruthy();
   expect(screen.getByAltText('The file by itself').getAttribute('src')).toContain(flat.media);
-  fireEvent.click(screen.getByText('Take it as one picture'));
+  fireEvent.click(screen.getByText('Take all as one picture'));
   expect(names()).toEqual(['picture']);
   expect(screen.queryByRole('alert')).toBeNull();
   history.undo();
-  expect(names()).toEqual(['Head', 'Arm']);
+  expect(names()).toEqual(['Wall', 'Fox', 'Head', 'Arm']);
+});
+
+it('takes the layer that differs as the file shows it; the others stay', () => {
+  const { names, character } = shown({ notes: [], difference });
+  fireEvent.click(screen.getByText('Take “Arm” as one picture'));
+  expect(names()).toEqual(['Wall', 'Fox', 'Head', 'Arm']);
+  const { drawing } = character().parts['Fox/Arm']!;
+  expect(character().drawings[drawing!]).toEqual(picture);
+});
+
+it('offers all of it alone where no layer could be pictured', () => {
+  shown({ notes: [], difference: { ...difference, layer: { ...layer, picture: null } } });
+  expect(screen.queryByText(/^Take “/)).toBeNull();
+  expect(screen.getByText('Take all as one picture')).toBeTruthy();
 });
 
 it('says nothing where all is as it was', () => {

@@ -62,6 +62,12 @@ export function plainLayer(name: string, drawing: Drawing | null): ArtworkLayer 
   return { ...PLAIN_LOOK, name, drawing, layers: [] };
 }
 
+/** Artwork in which one picture of the whole page is all there is. */
+export function asOnePicture(whole: Drawing): Artwork {
+  const { width, height } = whole;
+  return { width, height, layers: [plainLayer('picture', whole)], notes: [], flat: null };
+}
+
 const drawingOrNone = lazy((value: unknown) =>
   value === null ? object().nullable() : drawingSchema,
 );

@@ -14,6 +14,22 @@ export interface Drawing {
   readonly height: number;
 }
 
+/** A drawing as large as `size` by itself, placed in the units of the artwork by how the whole lies there. */
+export function placedWithin(
+  drawing: Drawing,
+  whole: Pick<Drawing, 'x' | 'y' | 'width' | 'height'>,
+  size: { readonly width: number; readonly height: number },
+): Drawing {
+  const [right, down] = [whole.width / size.width, whole.height / size.height];
+  return {
+    ...drawing,
+    x: whole.x + drawing.x * right,
+    y: whole.y + drawing.y * down,
+    width: drawing.width * right,
+    height: drawing.height * down,
+  };
+}
+
 /** SHA-256 of the bytes, in lower-case hexadecimal. */
 export const hashSchema = () =>
   string()

@@ -31,6 +31,7 @@ export * from './pad/pad';
 export * from './pad/padEdits';
 export { confinedToPad, padRegion } from './pad/padShape';
 export * from './part';
+export * from './partAsPicture';
 export * from './partList';
 export * from './partPicture';
 export * from './poseOf';

@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { drawingsOfArtwork } from '@cruvo/core/character';
 import { testFolder, write } from '@cruvo/media/testing';
-import { compareWithFlat } from '@cruvo/painter/paint';
+import { compareWithFlat, partAsInFile, type PartAsInFile } from '@cruvo/painter/paint';
 import { comeIn } from '../testing/artworkPictures';
 import { loadImages, nodePainter } from './nodeImages';
 
@@ -24,10 +24,10 @@ const picture = (
 let count = 0;
 
 /** A drawing with a head and an arm in front of a wall, and a flat picture of it. */
-async function compared(flat: Buffer | null) {
+async function broughtIn(flat: Buffer | null, armBlend = 'svg:src-over') {
   const entries = {
     'stack.xml': strToU8(
-      `<image w="120" h="80"><stack><stack name="Fox"><layer name="Arm" src="arm.png"/><layer name="Head" src="head.png"/></stack><layer name="Wall" src="wall.png"/></stack></image>`,
+      `<image w="120" h="80"><stack><stack name="Fox"><layer name="Arm" src="arm.png" composite-op="${armBlend}"/><layer name="Head" src="head.png"/></stack><layer name="Wall" src="wall.png"/></stack></image>`,
     ),
     'wall.png': await picture('#406080', [0, 0, 120, 80]),
     'head.png': await picture('#f09040', [20, 10, 30, 40]),
@@ -37,7 +37,12 @@ async function compared(flat: Buffer | null) {
   const name = `drawing${++count}.ora`;
   const { artwork, read } = await comeIn(write(folder, name, zipSync(entries)), name);
   const drawings = [...drawingsOfArtwork(artwork), ...(artwork.flat ? [artwork.flat] : [])];
-  return compareWithFlat(nodePainter, await loadImages(drawings, read), artwork);
+  return { artwork, images: await loadImages(drawings, read) };
+}
+
+async function compared(flat: Buffer | null) {
+  const { artwork, images } = await broughtIn(flat);
+  return compareWithFlat(nodePainter, images, artwork);
 }
 
 const flatWith = async (arm: string) =>
@@ -49,13 +54,19 @@ const flatWith = async (arm: string) =>
     .png()
     .toBuffer();
 
+/** The pixel of a picture of the whole page at a place of the page. */
+function pixelOf({ pixels, width }: PartAsInFile, x: number, y: number): number[] {
+  const at = 4 * Math.round((y * width + x) * (width / SIZE.width));
+  return [...pixels.subarray(at, at + 4)];
+}
+
 it('layers that look as their file does are not spoken of', async () => {
   expect(await compared(await flatWith('#a04040'))).toBeNull();
 });
 
 it('a layer that looks otherwise is told by its name, with how much of the picture it is', async () => {
   const difference = await compared(await flatWith('#40a040'));
-  expect(difference!.layer).toEqual(['Fox', 'Arm']);
+  expect(difference!.layer).toEqual({ part: 'Fox/Arm', names: ['Fox', 'Arm'] });
   expect(difference!.share).toBeCloseTo((20 * 40) / (120 * 80), 1);
 });
 
@@ -71,4 +82,28 @@ it('where it is in many, none is', async () => {
 
 it('nothing is compared where a file has no flat picture', async () => {
   expect(await compared(null)).toBeNull();
+});
+
+it.each(['svg:src-over', 'svg:multiply'])(
+  'a layer (%s) as its file shows it has the file’s colours, and nothing of what is around it',
+  async (blend) => {
+    const { artwork, images } = await broughtIn(await flatWith('#40a040'), blend);
+    const flat = artwork.flat!;
+    const taken = partAsInFile(nodePainter, images, { ...artwork, flat }, 'Fox/Arm')!;
+    expect(pixelOf(taken, 80, 30)).toEqual([64, 160, 64, 255]);
+    expect(pixelOf(taken, 30, 30)[3]).toBe(0);
+    expect(pixelOf(taken, 100, 70)[3]).toBe(0);
+  },
+);
+
+it('a layer’s pixels that look alike stay its own, whatever lies in front of them', async () => {
+  const green = await sharp(await flatWith('#a04040'))
+    .composite([{ input: await picture('#40a040', [100, 0, 20, 80]) }])
+    .png()
+    .toBuffer();
+  const { artwork, images } = await broughtIn(green);
+  const taken = partAsInFile(nodePainter, images, { ...artwork, flat: artwork.flat! }, 'Wall')!;
+  expect(pixelOf(taken, 110, 40)).toEqual([64, 160, 64, 255]);
+  // The head is in front of it there.
+  expect(pixelOf(taken, 30, 30)).toEqual([64, 96, 128, 255]);
 });

@@ -1,20 +1,18 @@
 import {
-  itemOfDrawing,
-  itemsOf,
+  branchOf,
+  partsOf,
   partsOfArtwork,
+  treeOf,
   type Artwork,
-  type ArtworkLayer,
-  type Drawing,
+  type Part,
 } from '@cruvo/core/character';
-import { IDENTITY, intersectionOf, scaling, unionOf, type Box } from '@cruvo/core/geometry';
-import { AT_REST } from '@cruvo/core/pose';
+import { intersectionOf, unionOf, type Box } from '@cruvo/core/geometry';
+import { paintBothLooks } from './bothLooks';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
 /** Pixels of the longer side of both pictures. */
 const SIDE = 400;
-/** Of 255, by which a colour may be off and still look alike: two programs smooth edges differently. */
-const ALIKE = 40;
 /** Share of the pixels that may be off before somebody is told. */
 const UNNOTICED = 0.02;
 /** Share of what is off that must lie within a layer for it to be named. */
@@ -26,12 +24,20 @@ const COVERING = 0.95;
 export interface FlatDifference {
   /** Of all pixels, 0 to 1. */
   readonly share: number;
-  /** Names from the outermost group to the smallest layer that nearly all of it lies in; null where it is in many. */
-  readonly layer: readonly string[] | null;
+  /** The smallest layer that nearly all of it lies in; null where it is in many. */
+  readonly layer: DifferingLayer | null;
   /** What came in, RGBA row by row, not multiplied by opacity. */
   readonly pixels: Uint8ClampedArray<ArrayBuffer>;
   readonly width: number;
   readonly height: number;
+}
+
+/** A layer that looks otherwise than in its file. */
+export interface DifferingLayer {
+  /** The id that it has as a part. */
+  readonly part: string;
+  /** Names from the outermost group to it. */
+  readonly names: readonly string[];
 }
 
 /** Compares the layers of artwork, put together, with its own flat picture; null where they look alike. */
@@ -40,57 +46,50 @@ export function compareWithFlat<Image>(
   images: ImageStore<Image>,
   artwork: Artwork,
 ): FlatDifference | null {
-  if (!artwork.flat) return null;
-  const scale = SIDE / Math.max(artwork.width, artwork.height);
-  const width = Math.max(1, Math.round(artwork.width * scale));
-  const height = Math.max(1, Math.round(artwork.height * scale));
-  const paint = (items: Parameters<typeof painter.paintItems>[0], background: string | null) =>
-    painter.paintItems(items, images, scaling(scale), { width, height }, background);
-  const layers = itemsOf(partsOfArtwork(artwork), IDENTITY, AT_REST);
-  const flat = [itemOfDrawing('flat', artwork.flat, IDENTITY)];
-  const [ours, theirs] = [paint(layers, '#ffffff'), paint(flat, '#ffffff')];
-  const off = pixelsOff(ours, theirs);
+  const { flat } = artwork;
+  if (!flat) return null;
+  const looks = paintBothLooks(painter, images, { ...artwork, flat }, SIDE);
+  const { width, height, scale, off } = looks;
   const share = off.length / (width * height);
   if (share <= UNNOTICED) return null;
   const points = off.map((at) => ({ x: (at % width) / scale, y: Math.floor(at / width) / scale }));
-  const layer = smallestAround(artwork.layers, points, artwork);
-  return { share, layer, pixels: paint(layers, null), width, height };
+  return { share, layer: smallestAround(artwork, points), pixels: looks.layers, width, height };
 }
 
-/** Which pixels of two pictures on white are not alike. */
-function pixelsOff(one: Uint8ClampedArray, other: Uint8ClampedArray): number[] {
-  const off: number[] = [];
-  for (let at = 0; at < one.length; at += 4) {
-    const differs = [0, 1, 2].some(
-      (channel) => Math.abs(one[at + channel]! - other[at + channel]!) > ALIKE,
+interface Pixel {
+  readonly x: number;
+  readonly y: number;
+}
+
+function smallestAround(artwork: Artwork, points: readonly Pixel[]): DifferingLayer | null {
+  const drawn = partsOfArtwork(artwork);
+  const parts = partsOf(drawn);
+  const boxOf = ({ id }: Part): Box | null =>
+    unionOf(
+      branchOf(parts, id).flatMap(({ drawing }) =>
+        drawing === null ? [] : (drawn.drawings[drawing] ?? []),
+      ),
     );
-    if (differs) off.push(at / 4);
-  }
-  return off;
-}
-
-function smallestAround(
-  layers: readonly ArtworkLayer[],
-  points: readonly { readonly x: number; readonly y: number }[],
-  page: { readonly width: number; readonly height: number },
-): readonly string[] | null {
-  for (const layer of layers) {
-    const box = boxOf(layer);
+  const isAround = (part: Part) => {
+    const box = boxOf(part);
     // A background is around everything: it tells nothing.
-    if (!box || (box.width >= COVERING * page.width && box.height >= COVERING * page.height)) {
-      continue;
+    if (
+      !box ||
+      (box.width >= COVERING * artwork.width && box.height >= COVERING * artwork.height)
+    ) {
+      return false;
     }
     const inside = points.filter(({ x, y }) => {
       const pixel = intersectionOf(box, { x, y, width: 1e-6, height: 1e-6 });
       return pixel.width > 0 && pixel.height > 0;
     });
-    if (inside.length < WITHIN * points.length) continue;
-    return [layer.name, ...(smallestAround(layer.layers, points, page) ?? [])];
-  }
-  return null;
-}
-
-function boxOf({ drawing, layers }: ArtworkLayer): Box | null {
-  const own: readonly Drawing[] = drawing ? [drawing] : [];
-  return unionOf([...own, ...layers.flatMap((layer) => boxOf(layer) ?? [])]);
+    return inside.length >= WITHIN * points.length;
+  };
+  const smallestIn = (parent: string | null, names: readonly string[]): DifferingLayer | null => {
+    const part = (treeOf(parts).get(parent) ?? []).find(isAround);
+    if (!part) return null;
+    const own = [...names, part.name];
+    return smallestIn(part.id, own) ?? { part: part.id, names: own };
+  };
+  return smallestIn(null, []);
 }

@@ -4,5 +4,6 @@ export * from './images';
 export * from './measureFace';
 export * from './mouthLooks';
 export * from './painter';
+export * from './partAsInFile';
 export * from './retainedPainter';
 export * from './traceParts';

@@ -1,7 +1,14 @@
 import { Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Form, Modal, Spinner } from 'react-bootstrap';
-import { partById, partsOf, treeOf, withPartTakenApart, type Drawing } from '@cruvo/core/character';
+import {
+  partById,
+  partsOf,
+  treeOf,
+  placedWithin,
+  withPartTakenApart,
+  type Drawing,
+} from '@cruvo/core/character';
 import type { PieceKind } from '@cruvo/core/formats';
 import type { Point } from '@cruvo/core/geometry';
 import { IntakeProgress } from '../../intake/IntakeProgress';
@@ -11,7 +18,6 @@ import { Segments } from '../../shell/Segments';
 import { useOpenCharacter } from '../CharacterContext';
 import { groupsOf } from './joining';
 import { PiecesPicture } from './PiecesPicture';
-import { placed } from './source';
 import { useApart } from './useApart';
 
 /** What was done to the pieces by hand, to be taken back step by step. */
@@ -63,7 +69,7 @@ export function TakeApartDialog({ part: id, onClose }: { part: string; onClose: 
     (kept) => {
       const pieces = kept.map((drawings: readonly Drawing[], at) => ({
         name: `piece ${at + 1}`,
-        drawings: drawings.map((one) => placed(one, drawing, apart!)),
+        drawings: drawings.map((one) => placedWithin(one, drawing, apart!)),
       }));
       store.getState().change((before) => withPartTakenApart(before, id, pieces));
       const { character, choose } = store.getState();

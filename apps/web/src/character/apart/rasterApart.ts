@@ -1,8 +1,6 @@
 import { wrap } from 'comlink';
-import { zip } from 'fflate';
 import type { Drawing } from '@cruvo/core/character';
-import { Problem } from '@cruvo/core/problem';
-import { sendArtwork } from '../../api/artwork';
+import { keepPictures } from '../../api/keepPictures';
 import { mediaFile } from '../../api/media';
 import type { Cuts, PiecesWorker } from '../../workers/pieces.worker';
 import type { Apart } from './source';
@@ -27,45 +25,13 @@ export async function cutRaster(drawing: Drawing): Promise<RasterCutting> {
     pieces: await remote.show(cuts),
     keep: async (groups, options) => {
       const files = await remote.cut(cuts, groups, filled);
-      const layers = files.map(({ box }, at) => ({ name: String(at), x: box.x, y: box.y }));
-      const pictures = await Promise.all(
-        files.map(async ({ png }) => new Uint8Array(await png.arrayBuffer())),
+      const kept = await keepPictures(
+        size,
+        files.map(({ box, png }) => ({ x: box.x, y: box.y, png })),
+        options,
       );
-      const sent = await sendArtwork([await layeredFile(size, layers, pictures)], options);
-      if (sent.kind !== 'artwork')
-        throw new Problem('unavailable', 'The pieces could not be kept. Try again.');
-      const kept = new Map(sent.artwork.layers.map((layer) => [layer.name, layer.drawing]));
-      return groups.map((_, at) => kept.get(String(at)) ?? []).map((one) => [one].flat());
+      return kept.map((drawing) => (drawing ? [drawing] : []));
     },
   });
   return { apart, close: () => worker.terminate() };
-}
-
-interface PlacedLayer {
-  readonly name: string;
-  readonly x: number;
-  readonly y: number;
-}
-
-/** Pictures as an OpenRaster file, which keeps their pixels and where each lies. */
-async function layeredFile(
-  { width, height }: { readonly width: number; readonly height: number },
-  layers: readonly PlacedLayer[],
-  pictures: readonly Uint8Array[],
-): Promise<File> {
-  const lines = layers.map(
-    ({ name, x, y }) => `<layer name="${name}" src="data/${name}.png" x="${x}" y="${y}"/>`,
-  );
-  // The file lists what is in front first.
-  const stack = `<image w="${width}" h="${height}"><stack>${lines.reverse().join('')}</stack></image>`;
-  const encode = (text: string) => new TextEncoder().encode(text);
-  const files = {
-    mimetype: encode('image/openraster'),
-    'stack.xml': encode(stack),
-    ...Object.fromEntries(pictures.map((picture, at) => [`data/${at}.png`, picture])),
-  };
-  const bytes = await new Promise<Uint8Array>((resolve, reject) => {
-    zip(files, { level: 0 }, (error, data) => (error ? reject(error) : resolve(data)));
-  });
-  return new File([bytes as Uint8Array<ArrayBuffer>], 'pieces.ora');
 }

@@ -23,15 +23,3 @@ export interface Apart {
     options: UploadOptions,
   ) => Promise<readonly (readonly Drawing[])[]>;
 }
-
-/** A drawing in the units of the artwork, by how the whole lies there. */
-export function placed(drawing: Drawing, whole: Drawing, size: { width: number; height: number }) {
-  const [right, down] = [whole.width / size.width, whole.height / size.height];
-  return {
-    ...drawing,
-    x: whole.x + drawing.x * right,
-    y: whole.y + drawing.y * down,
-    width: drawing.width * right,
-    height: drawing.height * down,
-  };
-}

@@ -9,6 +9,8 @@ import {
   compareArtwork,
   withNewerArtwork,
   withOutlinesTraced,
+  withPartAsPicture,
+  asOnePicture,
 } from '@cruvo/core/character';
 import { useCharacter, useOpenCharacter } from '../CharacterContext';
 import { withMeasuredFace } from '@cruvo/painter/paint';
@@ -16,6 +18,8 @@ import { characterFrom } from '../characterFrom';
 import { browserPainter, type BrowserImages } from '@cruvo/painter/browser';
 import { loadImages, tracerFor } from '../../studio/stage/browserImages';
 import { IntakeProgress } from '../../intake/IntakeProgress';
+import { ArtworkAlert } from '../../artwork/ArtworkAlert';
+import { tellOf, type CameIn } from '../../artwork/cameIn';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { NewerSummary } from './NewerSummary';
 import { lookOf } from './pictureLikeness';
@@ -42,13 +46,22 @@ export function NewerArtworkDialog({
   const { store, images } = useOpenCharacter();
   const mine = useCharacter(({ character }) => character);
   const [newer, setNewer] = useState<Newer | null>(null);
+  const [told, tell] = useState<CameIn | null>(null);
   const [said, setSaid] = useState(NOTHING_CONFIRMED);
   const [wishes, setWishes] = useState(NO_WISHES);
   const intake = useArtworkIntake(async (sent, first) => {
-    const character = await characterFrom(mine.name, sent);
-    const drawings = [...Object.values(mine.drawings), ...Object.values(character.drawings)];
-    setNewer({ file: first.name, character, images: await loadImages(drawings) });
+    await compareWith(first.name, await characterFrom(mine.name, sent));
+    tell(await tellOf(sent));
   });
+  const compareWith = async (file: string, character: Character) => {
+    const drawings = [...Object.values(mine.drawings), ...Object.values(character.drawings)];
+    setNewer({ file, character, images: await loadImages(drawings) });
+  };
+  /** What is compared becomes another; what was confirmed stays where its layers do. */
+  const redraw = async (file: string, character: Promise<Character> | Character) => {
+    tell(null);
+    await compareWith(file, await character);
+  };
   const started = useRef(false);
   useEffect(() => {
     if (started.current || files.length === 0) return;
@@ -101,12 +114,28 @@ export function NewerArtworkDialog({
       </Modal.Header>
       <Modal.Body>
         {newer && comparison ? (
-          <NewerSummary
-            mine={mine}
-            newer={newer.character}
-            images={newer.images}
-            {...{ comparison, said, setSaid, wishes, setWishes }}
-          />
+          <>
+            {told && (
+              <ArtworkAlert
+                told={told}
+                onClose={() => tell(null)}
+                onWhole={(flat) => {
+                  const artwork = asOnePicture(flat);
+                  const sent = { kind: 'artwork', artwork } as const;
+                  void redraw(newer.file, characterFrom(mine.name, sent));
+                }}
+                onLayer={(part, picture) =>
+                  void redraw(newer.file, withPartAsPicture(newer.character, part, picture))
+                }
+              />
+            )}
+            <NewerSummary
+              mine={mine}
+              newer={newer.character}
+              images={newer.images}
+              {...{ comparison, said, setSaid, wishes, setWishes }}
+            />
+          </>
         ) : (
           <section
             {...getRootProps({ className: `slot ${isDragActive ? 'over' : ''}`, role: 'group' })}

@@ -1,8 +1,8 @@
 import { Eye, EyeOff, ImagePlus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { Alert, Button, Form } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { useDropzone } from 'react-dropzone';
-import type { ArtworkNote } from '@cruvo/core/character';
+import { asOnePicture, drawnAsOne } from '@cruvo/core/character';
 import { withRecord } from '@cruvo/core/records';
 import {
   backdropLayers,
@@ -10,8 +10,11 @@ import {
   nameOfFile,
   type Backdrop,
   type BackdropFit,
+  type Scene,
 } from '@cruvo/core/scene';
 import { IntakeProgress } from '../../intake/IntakeProgress';
+import { ArtworkAlert } from '../../artwork/ArtworkAlert';
+import { tellOf, type CameIn } from '../../artwork/cameIn';
 import { useArtworkIntake } from '../../artwork/useArtworkIntake';
 import { IconButton } from '../../shell/IconButton';
 import { Segments } from '../../shell/Segments';
@@ -28,28 +31,38 @@ const FITS: readonly (readonly [BackdropFit, name: string, hint: string])[] = [
 export function BackdropFields() {
   const { store } = useOpenScene();
   const backdrop = useScene((state) => state.scene.backdrop);
-  const [notes, setNotes] = useState<readonly ArtworkNote[]>([]);
-  const intake = useArtworkIntake((sent, first) => {
+  const [told, tell] = useState<CameIn | null>(null);
+  const intake = useArtworkIntake(async (sent, first) => {
     if (sent.kind === 'character') {
       throw new Error('This is a character, not a backdrop. Add it below, beside the timeline.');
     }
-    setNotes(sent.artwork.notes);
     store.getState().edit((scene) => ({
       ...scene,
       backdrop: backdropOf(nameOfFile(first.name), sent.artwork, scene.stage),
     }));
+    tell(await tellOf(sent));
   });
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void intake.take(files),
     noClick: true,
     noKeyboard: true,
   });
+  const redraw = (step: (backdrop: Backdrop, stage: Scene['stage']) => Backdrop) => {
+    store.getState().edit((scene) => ({
+      ...scene,
+      backdrop: scene.backdrop && step(scene.backdrop, scene.stage),
+    }));
+    tell(null);
+  };
   const change = (fields: Partial<Backdrop>) =>
     store.getState().edit((scene) => ({
       ...scene,
       backdrop: scene.backdrop && { ...scene.backdrop, ...fields },
     }));
-  const remove = () => store.getState().edit((scene) => ({ ...scene, backdrop: null }));
+  const remove = () => {
+    store.getState().edit((scene) => ({ ...scene, backdrop: null }));
+    tell(null);
+  };
 
   return (
     <div {...getRootProps({ className: `backdrop-drop ${isDragActive ? 'over' : ''}` })}>
@@ -87,17 +100,15 @@ export function BackdropFields() {
         )
       )}
       <IntakeProgress name="the artwork" intake={intake} />
-      {notes.length > 0 && (
-        <Alert variant="warning" className="small mt-2" dismissible onClose={() => setNotes([])}>
-          Some of it looks different:
-          <ul className="mb-0 ps-3">
-            {notes.slice(0, 5).map(({ layer, sentence }) => (
-              <li key={`${layer.join('/')} ${sentence}`}>
-                {layer.join(' / ')}: {sentence}
-              </li>
-            ))}
-          </ul>
-        </Alert>
+      {told && backdrop && (
+        <ArtworkAlert
+          told={told}
+          onClose={() => tell(null)}
+          onWhole={(flat) =>
+            redraw(({ name }, stage) => backdropOf(name, asOnePicture(flat), stage))
+          }
+          onLayer={(part, picture) => redraw((before) => drawnAsOne(before, part, picture))}
+        />
       )}
     </div>
   );
