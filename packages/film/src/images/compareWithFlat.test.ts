@@ -27,7 +27,7 @@ let count = 0;
 async function broughtIn(flat: Buffer | null, armBlend = 'svg:src-over') {
   const entries = {
     'stack.xml': strToU8(
-      `<image w="120" h="80"><stack><stack name="Fox"><layer name="Arm" src="arm.png" composite-op="${armBlend}"/><layer name="Head" src="head.png"/></stack><layer name="Wall" src="wall.png"/></stack></image>`,
+      `<image w="120" h="80"><stack><stack name="Fox"><layer name="Arm" src="arm.png" composite-op="${armBlend}"/><layer name="Head" src="head.png"/><layer name="Back of the arm" src="arm.png"/></stack><layer name="Wall" src="wall.png"/></stack></image>`,
     ),
     'wall.png': await picture('#406080', [0, 0, 120, 80]),
     'head.png': await picture('#f09040', [20, 10, 30, 40]),

@@ -5,7 +5,7 @@ import {
   type Artwork,
   type Drawing,
 } from '@cruvo/core/character';
-import { IDENTITY, scaling } from '@cruvo/core/geometry';
+import { IDENTITY, scaling, type Box } from '@cruvo/core/geometry';
 import { AT_REST } from '@cruvo/core/pose';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
@@ -57,4 +57,15 @@ function pixelsOff(one: Uint8ClampedArray, other: Uint8ClampedArray): number[] {
     }
   }
   return off;
+}
+
+/** Whether the middle of a pixel, by its place in a picture, lies in a box of the artwork. */
+export function holdsPixel(
+  box: Box,
+  at: number,
+  { width, scale }: Pick<BothLooks, 'width' | 'scale'>,
+): boolean {
+  const x = ((at % width) + 0.5) / scale;
+  const y = (Math.floor(at / width) + 0.5) / scale;
+  return x >= box.x && x < box.x + box.width && y >= box.y && y < box.y + box.height;
 }

@@ -2,12 +2,14 @@ import {
   branchOf,
   partsOf,
   partsOfArtwork,
+  pictureOfPart,
   treeOf,
   type Artwork,
   type Part,
 } from '@cruvo/core/character';
-import { intersectionOf, unionOf, type Box } from '@cruvo/core/geometry';
-import { paintBothLooks } from './bothLooks';
+import type { FrameItem } from '@cruvo/core/frame';
+import { scaling, type Box } from '@cruvo/core/geometry';
+import { holdsPixel, paintBothLooks, type BothLooks } from './bothLooks';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
@@ -49,47 +51,52 @@ export function compareWithFlat<Image>(
   const { flat } = artwork;
   if (!flat) return null;
   const looks = paintBothLooks(painter, images, { ...artwork, flat }, SIDE);
-  const { width, height, scale, off } = looks;
+  const { width, height, off } = looks;
   const share = off.length / (width * height);
   if (share <= UNNOTICED) return null;
-  const points = off.map((at) => ({ x: (at % width) / scale, y: Math.floor(at / width) / scale }));
-  return { share, layer: smallestAround(artwork, points), pixels: looks.layers, width, height };
+  const layer = differingLayer(artwork, looks, (items) =>
+    painter.paintItems(items, images, scaling(looks.scale), { width, height }),
+  );
+  return { share, layer, pixels: looks.layers, width, height };
 }
 
-interface Pixel {
-  readonly x: number;
-  readonly y: number;
-}
+type Paint = (items: readonly FrameItem[]) => Uint8ClampedArray;
 
-function smallestAround(artwork: Artwork, points: readonly Pixel[]): DifferingLayer | null {
+/** The smallest layer that nearly all that is off lies in; of those in one place the one that is seen there. */
+function differingLayer(
+  artwork: Artwork,
+  { off, width, scale }: BothLooks,
+  paint: Paint,
+): DifferingLayer | null {
   const drawn = partsOfArtwork(artwork);
   const parts = partsOf(drawn);
-  const boxOf = ({ id }: Part): Box | null =>
-    unionOf(
-      branchOf(parts, id).flatMap(({ drawing }) =>
-        drawing === null ? [] : (drawn.drawings[drawing] ?? []),
-      ),
-    );
-  const isAround = (part: Part) => {
-    const box = boxOf(part);
+  const pictureOf = ({ id }: Part) => pictureOfPart(branchOf(parts, id), drawn.drawings);
+  const isAround = (box: Box) => {
     // A background is around everything: it tells nothing.
-    if (
-      !box ||
-      (box.width >= COVERING * artwork.width && box.height >= COVERING * artwork.height)
-    ) {
+    if (box.width >= COVERING * artwork.width && box.height >= COVERING * artwork.height) {
       return false;
     }
-    const inside = points.filter(({ x, y }) => {
-      const pixel = intersectionOf(box, { x, y, width: 1e-6, height: 1e-6 });
-      return pixel.width > 0 && pixel.height > 0;
+    const inside = off.filter((at) => holdsPixel(box, at, { width, scale }));
+    return inside.length >= WITHIN * off.length;
+  };
+  const isSeenThere = (items: readonly FrameItem[]) => {
+    const pixels = paint(items);
+    return off.filter((at) => pixels[4 * at + 3]! > 0).length >= off.length / 2;
+  };
+  const layerIn = (parent: string | null, names: readonly string[]): DifferingLayer | null => {
+    const around = (treeOf(parts).get(parent) ?? []).flatMap((part) => {
+      const picture = part.hidden ? null : pictureOf(part);
+      return picture && isAround(picture.box) ? [{ part, ...picture }] : [];
     });
-    return inside.length >= WITHIN * points.length;
+    const found = around.findLast(({ items }) => isSeenThere(items)) ?? smallest(around);
+    if (!found) return null;
+    const { id, name } = found.part;
+    const own = [...names, name];
+    return layerIn(id, own) ?? { part: id, names: own };
   };
-  const smallestIn = (parent: string | null, names: readonly string[]): DifferingLayer | null => {
-    const part = (treeOf(parts).get(parent) ?? []).find(isAround);
-    if (!part) return null;
-    const own = [...names, part.name];
-    return smallestIn(part.id, own) ?? { part: part.id, names: own };
-  };
-  return smallestIn(null, []);
+  return layerIn(null, []);
+}
+
+function smallest<One extends { readonly box: Box }>(all: readonly One[]): One | undefined {
+  return [...all].sort((a, b) => a.box.width * a.box.height - b.box.width * b.box.height)[0];
 }

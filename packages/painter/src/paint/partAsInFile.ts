@@ -6,8 +6,8 @@ import {
   type Artwork,
   type Drawing,
 } from '@cruvo/core/character';
-import { intersectionOf, scaling, type Box } from '@cruvo/core/geometry';
-import { paintBothLooks } from './bothLooks';
+import { scaling } from '@cruvo/core/geometry';
+import { holdsPixel, paintBothLooks } from './bothLooks';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
@@ -46,16 +46,6 @@ export function partAsInFile<Image>(
     // Its colours are mixed with what lies beneath it: alone they say nothing.
     for (let at = 0; at < width * height; at++) if (pixels[4 * at + 3]! > 0) take(at);
   }
-  for (const at of off) if (isWithin(own.box, at, { width, scale })) take(at);
+  for (const at of off) if (holdsPixel(own.box, at, { width, scale })) take(at);
   return { pixels, width, height };
-}
-
-function isWithin(
-  box: Box,
-  at: number,
-  { width, scale }: { readonly width: number; readonly scale: number },
-): boolean {
-  const pixel = { x: (at % width) / scale, y: Math.floor(at / width) / scale };
-  const shared = intersectionOf(box, { ...pixel, width: 1 / scale, height: 1 / scale });
-  return shared.width > 0 && shared.height > 0;
 }
