@@ -26,8 +26,8 @@ export function ArtworkAlert({
   ...choices
 }: ArtworkAlertProps) {
   return (
-    <Alert variant="warning" className="artwork-notes mb-0" dismissible onClose={onClose}>
-      <strong>The artwork is in. Some of it looks different:</strong>
+    <Alert variant="warning" className="artwork-notes" dismissible onClose={onClose}>
+      <strong>Some of it looks different than in its file:</strong>
       <NoteList notes={notes} />
       {difference && <Difference difference={difference} {...choices} />}
     </Alert>

@@ -341,6 +341,15 @@ it('layers of CMYK are brought to RGB, and a note says so', async () => {
   expect(came.artwork.notes[0]!.sentence).toMatch(/It is drawn in CMYK/);
 });
 
+it('CMYK without layers is brought to RGB, black taking away from all of it', async () => {
+  const inks = [bytes(240, 240), bytes(140, 140), bytes(60, 60), bytes(255, 51)];
+  const came = await comeIn(write(folder, 'flatInks.psd', flatPsd(4, 8, inks)), 'flatInks.psd');
+  const [full, dark] = await colorsAt(came, [0, 0], [1, 0]);
+  expectColors([full!], ORANGE);
+  expectColors([dark!], [48, 28, 12]);
+  expect(came.artwork.notes[0]!.sentence).toMatch(/It is drawn in CMYK/);
+});
+
 it.each([
   [
     'Lab colours',
@@ -348,7 +357,7 @@ it.each([
     /is drawn in Lab colours/,
   ],
   ['CMYK of 16 bits', flatPsd(4, 16, [bytes(0, 0, 0, 0)]), /has 16 bits a channel/],
-  ['CMYK without layers', flatPsd(4, 8, [bytes(0, 0)]), /is drawn in CMYK and has no layers/],
+  ['CMYK without all inks', flatPsd(4, 8, [bytes(0, 0)]), /is damaged or cut off/],
 ])('a PSD of %s is refused with a way out', async (what, file, sentence) => {
   const path = write(folder, `${what}.psd`, file);
   await expect(comeIn(path, 'flat.psd')).rejects.toThrow(sentence);

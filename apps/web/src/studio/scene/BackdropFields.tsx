@@ -67,6 +67,16 @@ export function BackdropFields() {
   return (
     <div {...getRootProps({ className: `backdrop-drop ${isDragActive ? 'over' : ''}` })}>
       <input {...getInputProps({ 'aria-label': 'Backdrop, files' })} />
+      {told && backdrop && (
+        <ArtworkAlert
+          told={told}
+          onClose={() => tell(null)}
+          onWhole={(flat) =>
+            redraw(({ name }, stage) => backdropOf(name, asOnePicture(flat), stage))
+          }
+          onLayer={(part, picture) => redraw((before) => drawnAsOne(before, part, picture))}
+        />
+      )}
       {backdrop ? (
         <>
           <div className="d-flex align-items-center gap-1 mb-2">
@@ -100,16 +110,6 @@ export function BackdropFields() {
         )
       )}
       <IntakeProgress name="the artwork" intake={intake} />
-      {told && backdrop && (
-        <ArtworkAlert
-          told={told}
-          onClose={() => tell(null)}
-          onWhole={(flat) =>
-            redraw(({ name }, stage) => backdropOf(name, asOnePicture(flat), stage))
-          }
-          onLayer={(part, picture) => redraw((before) => drawnAsOne(before, part, picture))}
-        />
-      )}
     </div>
   );
 }

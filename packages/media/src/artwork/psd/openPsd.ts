@@ -2,6 +2,7 @@ import { getCompositeImageData, initializeCanvas, readPsd, type Layer, type Psd 
 import { Problem } from '@cruvo/core/problem';
 import type { Pixels } from '../layerStore';
 import { checkSide, PixelBudget } from '../limits';
+import { inkPixels } from './inks';
 import { inBytes } from './pixels';
 import { unpackFlatRows, unpackRows } from './rawRows';
 
@@ -46,12 +47,18 @@ export function openPsd(bytes: Buffer, name: string): OpenedPsd {
   return { psd, isCmyk: mode === CMYK };
 }
 
-/** The flat picture that a file with layers has beside them; null where it has none, or one that can't be read. */
+/** The flat picture of a file; null where it has none, or one that can't be read. */
 export function flatPixels(bytes: Buffer, { isCmyk }: OpenedPsd): Pixels | null {
-  if (isCmyk) return null;
+  const large = isLarge(bytes);
   try {
     const psd = readPsd(bytes, { ...AS_PACKED, skipLayerImageData: true });
-    unpackFlatRows(psd, isLarge(bytes));
+    if (isCmyk) {
+      const { rawCompositeData, width, height, channels = 0 } = psd;
+      return rawCompositeData
+        ? inkPixels(rawCompositeData, { width, height, channels, large })
+        : null;
+    }
+    unpackFlatRows(psd, large);
     const flat = getCompositeImageData(psd);
     return flat ? inBytes(flat) : null;
   } catch {
@@ -96,16 +103,8 @@ function parsed(bytes: Buffer, mode: number, name: string): Psd {
   let psd: Psd;
   try {
     psd = readPsd(bytes, { ...AS_PACKED, skipCompositeImageData: true });
-    // The flat picture is as large as the page: it is read only where there is nothing else.
-    if (!psd.children?.length && mode !== CMYK) psd = readPsd(bytes, AS_PACKED);
   } catch {
     throw damaged(name);
-  }
-  if (mode === CMYK && !psd.children?.length) {
-    throw new Problem(
-      'bad-input',
-      `“${name}” is drawn in CMYK and has no layers, which Cruvo can’t read. Turn it into RGB and save it again.`,
-    );
   }
   const prepare = (layer: Layer) => {
     if (layer.rawData) layer.rawData.colorMode = mode;
@@ -113,7 +112,6 @@ function parsed(bytes: Buffer, mode: number, name: string): Psd {
     layer.children?.forEach(prepare);
   };
   psd.children?.forEach(prepare);
-  unpackFlatRows(psd, isLarge(bytes));
   return psd;
 }
 
@@ -145,5 +143,5 @@ function checkPixels({ width, height, children = [] }: Psd, name: string): void 
 
 const sideOf = (from = 0, to = 0) => Math.max(0, to - from);
 
-const damaged = (name: string) =>
+export const damaged = (name: string) =>
   new Problem('bad-input', `“${name}” is damaged or cut off. Save it again.`);

@@ -1,4 +1,4 @@
-import { getCompositeImageData, type BlendMode as PsdBlendMode, type Layer } from 'ag-psd';
+import { type BlendMode as PsdBlendMode, type Layer } from 'ag-psd';
 import {
   type Artwork,
   type ArtworkLayer,
@@ -15,11 +15,10 @@ import { paintedSvg } from '../paintedSvg';
 import type { Reading } from '../reading';
 import { withEffects } from './effects';
 import { filledShape, type FilledShape } from './fills';
-import { flatPixels, openPsd, whole } from './openPsd';
+import { damaged, flatPixels, openPsd, whole } from './openPsd';
 import {
   areaOf,
   drawnPixels,
-  inBytes,
   isEmpty,
   isMasked,
   maskShares,
@@ -135,16 +134,16 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
   };
 
   const layers = withHiddenBases(await Promise.all(children.map((layer) => layerOf(layer, []))));
+  const flat = flatPixels(bytes, opened);
   if (layers.length > 0) {
-    const flat = flatPixels(bytes, opened);
     return {
       ...{ width, height, layers, notes },
       flat: flat && (await keepFlat(flat, psd, reading.keep)),
     };
   }
-  const flat = await whole(async () => getCompositeImageData(psd), reading.name);
-  const drawing = flat && (await keepPixels(inBytes(flat), { x: 0, y: 0, unit: 1 }, reading.keep));
-  return { width, height, layers: [plainLayer('picture', drawing ?? null)], notes, flat: null };
+  if (!flat) throw damaged(reading.name);
+  const drawing = await keepPixels(flat, { x: 0, y: 0, unit: 1 }, reading.keep);
+  return { width, height, layers: [plainLayer('picture', drawing)], notes, flat: null };
 }
 
 function hasEffects({ effects }: Layer): boolean {
