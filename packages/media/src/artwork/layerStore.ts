@@ -1,15 +1,23 @@
-import pLimit from 'p-limit';
+import pLimit, { type LimitFunction } from 'p-limit';
 import sharp from 'sharp';
 import type { Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 
+/** Pixels of a page of which a single layer takes so much memory that no second one is decoded beside it. */
+const LARGE_PAGE = 20e6;
+
 /**
  * Makes layers one after the other: one is decoded while the one before is packed, and no more than these two are in
- * memory.
+ * memory; of a large page only one.
  */
 export class LayerPipeline {
-  private readonly making = pLimit(2);
+  private readonly making: LimitFunction;
   private readonly decoding = pLimit(1);
+
+  /** @param page its size in pixels */
+  constructor({ width, height }: { readonly width: number; readonly height: number }) {
+    this.making = pLimit(width * height > LARGE_PAGE ? 1 : 2);
+  }
 
   make<Decoded extends Pixels, Result>(
     decode: () => Promise<Decoded | null>,
@@ -86,19 +94,20 @@ export function damagedLayer(name: string): Problem {
   return new Problem('bad-input', `The layer “${name}” is damaged. Save the file again.`);
 }
 
+/** The alpha of a little-endian RGBA pixel is its highest byte: up to this number there is none. */
+const SEE_THROUGH = 0xffffff;
+
 /** The smallest box around every pixel that is not quite see-through; right and bottom lie outside. */
 function coveredBox(data: Pixels['data'], width: number, height: number) {
   const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
-  // The alpha of a little-endian RGBA pixel is its highest byte.
-  const covered = (at: number) => pixels[at]! >>> 24 > 0;
   let [left, top, right, bottom] = [width, -1, 0, 0];
   for (let row = 0; row < height; row++) {
     const from = row * width;
     let first = 0;
-    while (first < width && !covered(from + first)) first++;
+    while (first < width && pixels[from + first]! <= SEE_THROUGH) first++;
     if (first === width) continue;
     let last = width - 1;
-    while (!covered(from + last)) last--;
+    while (pixels[from + last]! <= SEE_THROUGH) last--;
     if (top < 0) top = row;
     bottom = row + 1;
     left = Math.min(left, first);

@@ -27,7 +27,7 @@ export async function readLoosePictures(
   const order = new Intl.Collator('en', { numeric: true });
   const sorted = [...pictures].sort((a, b) => order.compare(a.name, b.name));
   const { width, height } = await sizeOfLargest(sorted, reading.name);
-  const line = new LayerPipeline();
+  const line = new LayerPipeline({ width, height });
   let done = 0;
   const layers = await Promise.all(
     sorted.map(async ({ name, read }): Promise<ArtworkLayer> => {

@@ -51,7 +51,7 @@ export async function readOraArtwork(files: Archive, reading: Reading): Promise<
   checkLayerCount(total, reading.name);
   const notes: ArtworkNote[] = [];
   await checkPixels(root, files, { file: reading.name, damaged });
-  const line = new LayerPipeline();
+  const line = new LayerPipeline({ width, height });
   const drawings = new Map<string, Promise<Drawing | null>>();
   let done = 0;
 

@@ -44,7 +44,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
       'It is drawn in CMYK. Its colours are brought to RGB without a printer’s profile, and may look a little different. Turn it into RGB in your drawing program to be sure.';
     notes.push({ layer: ['drawing'], sentence });
   }
-  const line = new LayerPipeline();
+  const line = new LayerPipeline(psd);
   let done = 0;
 
   const layerOf = async (layer: Layer, path: readonly string[]): Promise<ArtworkLayer> => {
