@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -33,6 +34,36 @@ export async function benchArtwork(
   const seconds = (performance.now() - began) / 1000;
   rmSync(folder, { recursive: true });
   return seconds;
+}
+
+/** Pixels of a page, and of the soft disc on each of its layers, which are all as large as the page. */
+const HEAVY = { width: 5000, height: 7000, disc: 1500, layers: 40 };
+
+/** What a PSD of some 330 MB takes: megabytes of the file, of memory more than before, and seconds. */
+export function benchHeavyPsd(): Record<'file' | 'memory' | 'seconds', number> {
+  const folder = mkdtempSync(join(tmpdir(), 'cruvo-bench-'));
+  const path = join(folder, 'artwork.psd');
+  const bytes = heavyPsd();
+  writeFileSync(path, bytes);
+  const program = new URL('artworkProcess.ts', import.meta.url).pathname;
+  const said = execFileSync(process.execPath, ['--import', 'tsx', program, path], {
+    encoding: 'utf8',
+  });
+  rmSync(folder, { recursive: true });
+  const { megabytes, seconds } = JSON.parse(said) as { megabytes: number; seconds: number };
+  return { file: bytes.length / 1e6, memory: megabytes, seconds };
+}
+
+function heavyPsd(): Uint8Array {
+  const { width, height, disc, layers } = HEAVY;
+  const data = new Uint8ClampedArray(4 * width * height);
+  const pixels = pixelsOf(1, disc);
+  for (let row = 0; row < disc; row++) {
+    data.set(pixels.subarray(4 * row * disc, 4 * (row + 1) * disc), 4 * (row + 500) * width);
+  }
+  const imageData = { width, height, data } as never;
+  const children = Array.from({ length: layers }, (_, at) => ({ name: `part ${at}`, imageData }));
+  return writePsdBuffer({ width, height, children, imageData });
 }
 
 const FILES: Readonly<Record<ArtworkKind, (layers: number, sheet: Sheet) => Promise<Uint8Array>>> =

@@ -332,6 +332,30 @@ it.each([
   expect(came.artwork.notes).toEqual([]);
 });
 
+it('layers as large as a large page have nothing of each other', async () => {
+  const side = 2000;
+  const across = (name: string, from: number, color: Rgb): Layer => {
+    const data = new Uint8ClampedArray(4 * side * side);
+    for (let row = 0; row < side; row++) {
+      for (let column = from; column < from + 100; column++)
+        data.set([...color, 255], 4 * (row * side + column));
+    }
+    return { name, imageData: { width: side, height: side, data } };
+  };
+  const children = [
+    across('One', 0, ORANGE),
+    across('Two', 500, BLUE),
+    across('Three', 1000, GREEN),
+  ];
+  const file = writePsdBuffer({ width: side, height: side, children });
+  const { artwork } = await comeIn(write(folder, 'large.psd', file), 'large.psd');
+  expect(artwork.layers.map(({ drawing }) => [drawing!.x, drawing!.width])).toEqual([
+    [0, 100],
+    [500, 100],
+    [1000, 100],
+  ]);
+});
+
 it('layers of CMYK are brought to RGB, and a note says so', async () => {
   // The writer knows RGB alone: its three channels are taken for cyan, magenta and yellow, without black.
   const file = writePsdBuffer({ ...PAGE, children: [ground, box('Body', SQUARE, ORANGE)] });

@@ -1,4 +1,4 @@
-import pLimit, { type LimitFunction } from 'p-limit';
+import pLimit from 'p-limit';
 import sharp from 'sharp';
 import type { Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
@@ -11,7 +11,7 @@ const LARGE_PAGE = 20e6;
  * memory; of a large page only one.
  */
 export class LayerPipeline {
-  private readonly making: LimitFunction;
+  private readonly making: ReturnType<typeof pLimit>;
   private readonly decoding = pLimit(1);
 
   /** @param page its size in pixels */

@@ -4,6 +4,7 @@ import type { Pixels } from '../layerStore';
 import { checkSide, PixelBudget } from '../limits';
 import { inkPixels } from './inks';
 import { inBytes } from './pixels';
+import { takePixels } from './pixelStock';
 import { unpackFlatRows, unpackRows } from './rawRows';
 
 // The package asks for canvases only where it is not given plain pixels.
@@ -12,7 +13,7 @@ initializeCanvas(
     throw new Error('Pictures of a PSD are read as pixels.');
   },
   (width, height) =>
-    ({ width, height, data: new Uint8ClampedArray(width * height * 4) }) as unknown as ImageData,
+    ({ width, height, data: takePixels(width * height * 4) }) as unknown as ImageData,
 );
 
 /** Where the header says the colour mode, bytes. */

@@ -16,6 +16,7 @@ import type { Reading } from '../reading';
 import { withEffects } from './effects';
 import { filledShape, type FilledShape } from './fills';
 import { damaged, flatPixels, openPsd, whole } from './openPsd';
+import { forgetPixels, giveBackPixels } from './pixelStock';
 import {
   areaOf,
   drawnPixels,
@@ -75,8 +76,12 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
     };
   };
 
-  const keep = (pixels: PlacedPixels) =>
-    keepPixels(pixels, { x: pixels.left, y: pixels.top, unit: 1 }, reading.keep);
+  const keep = async (pixels: PlacedPixels) => {
+    const at = { x: pixels.left, y: pixels.top, unit: 1 };
+    const drawing = await keepPixels(pixels, at, reading.keep);
+    giveBackPixels(pixels.data);
+    return drawing;
+  };
 
   const drawingOf = async (
     layer: Layer,
@@ -135,6 +140,7 @@ export async function readPsdArtwork(bytes: Buffer, reading: Reading): Promise<A
 
   const layers = withHiddenBases(await Promise.all(children.map((layer) => layerOf(layer, []))));
   const flat = flatPixels(bytes, opened);
+  forgetPixels();
   if (layers.length > 0) {
     return {
       ...{ width, height, layers, notes },
