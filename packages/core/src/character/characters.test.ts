@@ -226,6 +226,17 @@ describe('characterFromArtwork', () => {
     expect(partsOf(character).find(({ id }) => id === 'pupil left')!.clipped).toBe(true);
     expect(() => readDocument('character', character)).not.toThrow();
   });
+  it('shows no pupil within the white of the other eye, where both whites lie beneath', () => {
+    const at = (x: number) => ({ x, y: 40 });
+    const character = characterOf(
+      layer('eye white left', [], at(60)),
+      layer('eye white right', [], at(20)),
+      layer('pupil left', [], { x: 65, y: 42 }),
+      layer('pupil right', [], { x: 25, y: 42 }),
+    );
+    expect(character.eyes.pupils).toHaveLength(2);
+    expect(partsOf(character).map(({ clipped }) => clipped)).toEqual([false, false, false, false]);
+  });
   it('takes an eye under a pupil for its white where no white is named', () => {
     const { pupils } = characterOf(
       layer('eye left', [], { x: 60, y: 40 }),

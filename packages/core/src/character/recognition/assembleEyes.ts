@@ -31,7 +31,7 @@ export function assembledEyes(character: Character): Character {
     brows: { left: browOf('left'), right: browOf('right') },
   };
   return {
-    ...withPartList(character, asEyesNeed(partsOf(character), lids, pupils, whites)),
+    ...withPartList(character, asEyesNeed(character, lids, pupils, whites)),
     eyes,
   };
 
@@ -120,7 +120,7 @@ function outermost(some: readonly Part[], parts: readonly Part[]): Part[] {
 
 /** Closed eyes wait unseen; a pupil right above its white is seen only within it. */
 function asEyesNeed(
-  parts: readonly Part[],
+  character: Character,
   lids: Lids | null,
   pupils: readonly Part[],
   whites: readonly Part[],
@@ -139,17 +139,29 @@ function asEyesNeed(
         ? lids.flips.map(([first]) => first!)
         : [],
   );
+  const parts = partsOf(character);
   return parts.map((part) => {
     const beneath = parts.findLast(
       ({ parent }, at) => parent === part.parent && at < parts.indexOf(part),
     );
-    const inWhite = pupils.includes(part) && !!beneath && whites.includes(beneath);
+    const inWhite =
+      pupils.includes(part) &&
+      !!beneath &&
+      whites.includes(beneath) &&
+      liesIn(boundsOfPart(character, part.id), boundsOfPart(character, beneath.id));
     return {
       ...part,
       hidden: waiting.has(part.id) || (part.hidden && !seen.has(part.id)),
       clipped: part.clipped || inWhite,
     };
   });
+}
+
+/** Whether the middle of a box is in another: both eyes' whites may lie beneath both pupils. */
+function liesIn(box: Box | null, other: Box | null): boolean {
+  if (!box || !other) return false;
+  const { x, y } = centerOf(box);
+  return x >= other.x && x <= other.x + other.width && y >= other.y && y <= other.y + other.height;
 }
 
 const centerOf = ({ x, y, width, height }: Box): Point => ({ x: x + width / 2, y: y + height / 2 });
