@@ -46,6 +46,16 @@ it('a face without names has eyes, brows and a mouth by their places; left is th
   });
 });
 
+it('whites without names are found where all around them is told', () => {
+  const names = ['body', 'head', null, 'right pupil', null, 'left pupil', 'right closed eye'];
+  const rest = ['left closed eye', 'right brow', 'left brow', 'nose', 'mouth'];
+  const face = FACE.map((layer, index) => ({
+    ...layer,
+    name: [...names, ...rest][index] ?? layer.name,
+  }));
+  expect(said(...face)).toEqual({ x3: 'right white', x5: 'left white' });
+});
+
 it('what is as wide as a mouth at the height of the eyes is none', () => {
   const withSpectacles = [...FACE, at('x13', 35, 29, 30, 3)];
   expect(said(...withSpectacles)).toMatchObject({ x12: 'mouth' });

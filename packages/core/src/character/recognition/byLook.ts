@@ -51,14 +51,16 @@ export function proposedByLook(character: Character): LookProposal[] {
   const parts = partsOf(character);
   const named = recognise(parts);
   const tree = treeOf(parts);
-  const candidates = parts.flatMap((part): Candidate[] => {
-    const role = named.get(part.id)?.role;
-    const tells = role !== undefined && !OF_A_FACE.has(role);
-    const box = part.drawing === null || tells ? null : boundsOfPart(character, part.id);
+  const drawn = parts.flatMap((part): Candidate[] => {
+    const box = part.drawing === null ? null : boundsOfPart(character, part.id);
     return box ? [{ part, box, hidden: part.hidden }] : [];
   });
-  const figure = unionOf(candidates.map(({ box }) => box));
+  const figure = unionOf(drawn.map(({ box }) => box));
   if (!figure) return [];
+  const candidates = drawn.filter(({ part }) => {
+    const role = named.get(part.id)?.role;
+    return role === undefined || OF_A_FACE.has(role);
+  });
   const small = candidates.filter(
     ({ box }) => box.width < GROUND * figure.width && box.height < GROUND * figure.height,
   );

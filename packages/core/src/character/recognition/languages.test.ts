@@ -92,6 +92,11 @@ describe('layers named in other languages', () => {
     },
   );
 
+  it('letters that a Korean keyboard writes one by one are sounds', () => {
+    const all = read('얼굴 = face\n입 = mouth\n      ㅁ ㅂ ㅍ = 1\n      아 = 10');
+    expect(all.map(({ finding }) => said(finding))).toEqual(all.map(({ wanted }) => wanted));
+  });
+
   it('mixed in one file are understood as well', () => {
     const all = read('Kopf = head\nbouche = mouth\nleft brow = brow L\n左目 = eyes L\nцвет = -');
     expect(all.map(({ finding }) => said(finding))).toEqual(all.map(({ wanted }) => wanted));

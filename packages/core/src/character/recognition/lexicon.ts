@@ -82,7 +82,7 @@ function lexiconOf(language: WrittenLanguage): Lexicon {
     ]),
     sounds: new Map<string, Viseme>([
       ...Object.entries(language.sounds).flatMap(([viseme, words]) =>
-        list(words).map((word) => [word.normalize('NFC'), Number(viseme) as Viseme] as const),
+        list(words).map((word) => [word.normalize('NFKC'), Number(viseme) as Viseme] as const),
       ),
       ...stems(language.rest).map((word) => [word, 0 as Viseme] as const),
     ]),
