@@ -50,9 +50,11 @@ export const UNTOUCHED: StopPart = {
   ...{ tint: null, brighten: 0, glow: null },
 };
 
+const FIELDS = Object.keys(UNTOUCHED) as (keyof StopPart)[];
+
 /** Whether a stop does nothing to a part. */
 export function isUntouched(part: StopPart): boolean {
-  return (Object.keys(UNTOUCHED) as (keyof StopPart)[]).every((field) => {
+  return FIELDS.every((field) => {
     const value = part[field];
     // A colour of which there is nothing does nothing.
     return value === UNTOUCHED[field] || (isColorAmount(value) && value.amount === 0);

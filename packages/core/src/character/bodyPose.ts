@@ -85,10 +85,14 @@ interface MixedPart extends StopPart {
   readonly fading?: { readonly part: string; readonly share: number };
 }
 
-/** What a control does to parts at a value: that of a stop, or of the two beside it, mixed. */
+/**
+ * What a control does to parts at a value: that of a stop, or of the two beside it, mixed. Parts that neither touches
+ * are left out.
+ */
 export function changesAt(control: BodyControl, value: number): ReadonlyMap<string, MixedPart> {
-  const { stops, before, after, share } = stopsBeside(control, value);
-  const touched = new Set(stops.flatMap((stop) => Object.keys(stop.parts)));
+  const { before, after, share } = stopsBeside(control, value);
+  if (share === 0) return new Map(Object.entries(before.parts));
+  const touched = new Set([...Object.keys(before.parts), ...Object.keys(after.parts)]);
   return new Map(
     [...touched].map((id) => [
       id,
@@ -97,10 +101,18 @@ export function changesAt(control: BodyControl, value: number): ReadonlyMap<stri
   );
 }
 
+const stopsOf = new WeakMap<BodyControl, readonly ControlStop[]>();
+
 /** The stops of a control with one at rest, at which nothing is touched unless somebody has shown otherwise. */
-function withRest({ stops, rest }: BodyControl): readonly ControlStop[] {
-  if (stops.some(({ at }) => at === rest)) return stops;
-  return [...stops, { at: rest, parts: {}, grips: {}, regions: {} }].sort((a, b) => a.at - b.at);
+function withRest(control: BodyControl): readonly ControlStop[] {
+  const known = stopsOf.get(control);
+  if (known) return known;
+  const { stops, rest } = control;
+  const all = stops.some(({ at }) => at === rest)
+    ? stops
+    : [...stops, { at: rest, parts: {}, grips: {}, regions: {} }].sort((a, b) => a.at - b.at);
+  stopsOf.set(control, all);
+  return all;
 }
 
 function eased({ easing }: BodyControl, share: number): number {
@@ -111,26 +123,29 @@ function eased({ easing }: BodyControl, share: number): number {
 /** What lies between two changes; whether a part is seen changes at the second. */
 function mixed(before: StopPart, after: StopPart, share: number): MixedPart {
   const along = (from: number, to: number) => from + (to - from) * share;
-  return {
+  const change: MixedPart = {
     x: along(before.x, after.x),
     y: along(before.y, after.y),
     turn: along(before.turn, after.turn),
-    scale: before.scale * (after.scale / before.scale) ** share,
-    stretch: before.stretch * (after.stretch / before.stretch) ** share,
+    scale: timesAlong(before.scale, after.scale, share),
+    stretch: timesAlong(before.stretch, after.stretch, share),
     opacity: along(before.opacity, after.opacity),
     hidden: before.hidden,
     behind: (share < 0.5 ? before : after).behind,
     // It changes over together with what it shows.
     mirrored: before.mirrored,
     shows: before.shows,
-    ...(share > 0 &&
-      after.shows !== null &&
-      after.shows !== before.shows && { fading: { part: after.shows, share } }),
     tint: mixedColor(before.tint, after.tint, share),
     brighten: along(before.brighten, after.brighten),
     glow: mixedColor(before.glow, after.glow, share),
   };
+  if (after.shows === null || after.shows === before.shows) return change;
+  return { ...change, fading: { part: after.shows, share } };
 }
+
+/** Between two sizes, by equal factors for equal steps. */
+const timesAlong = (from: number, to: number, share: number) =>
+  from === to ? from : from * (to / from) ** share;
 
 function mixedColor(
   before: ColorAmount | null,
@@ -180,7 +195,7 @@ export function regionAt(control: BodyControl, value: number, key: string): Regi
   const { before, after, share } = stopsBeside(control, value);
   const [from, to] = [before.regions[key] ?? RESTING_REGION, after.regions[key] ?? RESTING_REGION];
   const along = (field: 'x' | 'y' | 'turn') => from[field] + (to[field] - from[field]) * share;
-  const times = (field: 'scale' | 'stretch') => from[field] * (to[field] / from[field]) ** share;
+  const times = (field: 'scale' | 'stretch') => timesAlong(from[field], to[field], share);
   const change: RegionChange = {
     ...{ x: along('x'), y: along('y'), turn: along('turn') },
     ...{ scale: times('scale'), stretch: times('stretch') },
