@@ -106,6 +106,17 @@ describe('layered SVG', () => {
     );
     expect(notes).toEqual([{ layer: ['sign'], sentence: expect.stringMatching(/outlines/) }]);
   });
+  it('tells of layers in their order, also where the first takes longest to paint', async () => {
+    const filter =
+      '<filter id="f"><feTurbulence baseFrequency="0.1" result="n"/><feDisplacementMap in="SourceGraphic" in2="n" scale="30"/></filter>';
+    const torn =
+      '<g id="flag" filter="url(#f)"><g id="field"><rect width="60" height="40"/></g><g id="bar"><rect y="40" width="60" height="9"/></g></g>';
+    const signs = ['one', 'two'].map((id) => `<g id="${id}"><text y="20">Marsh</text></g>`);
+    const drawing = svg(90, 60, `${filter}${torn}${signs.join('')}`);
+    const { notes, layers } = await read('order.svg', drawing);
+    expect(notes.map(({ layer }) => layer.join('/'))).toEqual(['flag', 'one', 'two']);
+    expect(layers.map(({ name }) => name)).toEqual(['flag', 'one', 'two']);
+  });
 });
 
 describe('OpenRaster', () => {

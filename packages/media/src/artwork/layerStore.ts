@@ -1,5 +1,5 @@
 import pLimit from 'p-limit';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import type { Drawing } from '@cruvo/core/character';
 import { Problem } from '@cruvo/core/problem';
 
@@ -76,10 +76,13 @@ export async function keepPixels(
 }
 
 /** The pixels of an encoded picture. @throws Problem where it is damaged */
-export async function decodedPixels(bytes: Buffer, name: string): Promise<Pixels> {
+export const decodedPixels = (bytes: Buffer, name: string): Promise<Pixels> =>
+  pixelsOfPicture(sharp(bytes, { failOn: 'truncated', limitInputPixels: false }).rotate(), name);
+
+/** The pixels of a picture that is decoded or painted. @throws Problem where it can't be */
+export async function pixelsOfPicture(picture: Sharp, name: string): Promise<Pixels> {
   try {
-    const { data, info } = await sharp(bytes, { failOn: 'truncated', limitInputPixels: false })
-      .rotate()
+    const { data, info } = await picture
       .toColourspace('srgb')
       .ensureAlpha()
       .raw()

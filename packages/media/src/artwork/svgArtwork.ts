@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import {
   plainLayer,
   type Artwork,
@@ -17,11 +18,13 @@ import type { Reading } from './reading';
 import { flatScale, keepFlat } from './flat';
 import { addedBeneath } from './addedBeneath';
 import { checkLayerCount } from './limits';
-import { decodedPixels, keepPixels, type Pixels } from './layerStore';
+import { keepPixels, pixelsOfPicture, type Pixels } from './layerStore';
 import { outlineText } from './letters';
 import { paintedSvg } from './paintedSvg';
 import { readStyleSheet } from './styleSheet';
 
+/** Layers that are painted and packed beside each other. */
+const PAINTED_AT_ONCE = 2;
 /** Pixels of a page's longer side at which what isn't kept as a vector is painted. */
 const PAINTED_SIDE = 2400;
 /** The same where there is a filter: what that takes grows faster than the picture. */
@@ -40,13 +43,13 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   const total = countOf(layers);
   checkLayerCount(total, reading.name);
   const notes = leftOut.map(noteOf);
+  const painting = pLimit(PAINTED_AT_ONCE);
   let done = 0;
 
   const layerOf = async (layer: SvgLayer, path: readonly string[]): Promise<ArtworkLayer> => {
     const { name, hidden, opacity, blend, clipped, isolated, picture } = layer;
     const own = [...path, name];
-    const inside: ArtworkLayer[] = [];
-    for (const child of layer.layers) inside.push(await layerOf(child, own));
+    const inside = await Promise.all(layer.layers.map((child) => layerOf(child, own)));
     const filtered = layer.filtered && (await withoutFilter(layer.filtered, own));
     const mask = layer.mask && (await drawingOf(layer.mask, own));
     const drawing = filtered ? filtered.whole : picture && (await drawingOf(picture, own));
@@ -71,8 +74,10 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
         'Its text is drawn with a font of this machine. Turn text into outlines in your drawing program to be sure of its look, or use Figtree or Bricolage Grotesque, which come with Cruvo.';
       notes.push({ layer: path, sentence });
     }
-    const pixels = await pixelsOf(picture, path, scaleOf(picture));
-    return keepPixels(pixels, placeOf(picture, pixels), reading.keep);
+    return painting(async () => {
+      const pixels = await pixelsOf(picture, path, scaleOf(picture));
+      return keepPixels(pixels, placeOf(picture, pixels), reading.keep);
+    });
   };
 
   /** Pixels in a unit of the page: no more than there is to be seen where all is blurred. */
@@ -91,8 +96,7 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   });
   const pixelsOf = async (picture: SvgPicture, path: readonly string[], scale: number) => {
     checkSvg(picture.svg, reading.name);
-    const png = await paintedSvg(picture.svg, sizeOf(picture, scale)).png().toBuffer();
-    return decodedPixels(png, path.join(' / '));
+    return pixelsOfPicture(paintedSvg(picture.svg, sizeOf(picture, scale)), path.join(' / '));
   };
 
   /** What a filter of a group puts beneath its layers, or all of the group where that would look otherwise. */
@@ -102,16 +106,19 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
   ): Promise<{ beneath: readonly ArtworkLayer[]; whole: Drawing | null }> => {
     const sharp = scaleOf(whole);
     const scale = blur === null ? sharp : Math.min(sharp, BLURRED_PIXELS / blur);
-    const filtered = await pixelsOf(whole, path, scale);
-    const unfiltered = await pixelsOf(plain, path, scale);
-    const beneath = addedBeneath(filtered, unfiltered);
+    const beneath = await painting(async () => {
+      const filtered = await pixelsOf(whole, path, scale);
+      return addedBeneath(filtered, await pixelsOf(plain, path, scale));
+    });
     if (!beneath) {
       const sentence =
         'Its filter mixes all that is in it, so it came in as one picture. Take the filter off in your drawing program to get its parts.';
       notes.push({ layer: path, sentence });
       return { beneath: [], whole: await drawingOf(whole, path) };
     }
-    const drawing = await keepPixels(beneath, placeOf(whole, beneath), reading.keep);
+    const drawing = await painting(() =>
+      keepPixels(beneath, placeOf(whole, beneath), reading.keep),
+    );
     if (!drawing) return { beneath: [], whole: null };
     const name = `${path.at(-1)} shadow`;
     const sentence = `Its shadow or glow is a part of its own behind its other parts, “${name}”.`;
@@ -119,14 +126,14 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
     return { beneath: [plainLayer(name, drawing)], whole: null };
   };
 
-  const read: ArtworkLayer[] = [];
-  for (const layer of layers) read.push(await layerOf(layer, []));
+  const read = await Promise.all(layers.map((layer) => layerOf(layer, [])));
   const flat = await pixelsOf(whole, ['drawing'], flatScale(page)).then(
     (pixels) => keepFlat(pixels, page, reading.keep),
     // It is there to compare with alone.
     () => null,
   );
-  return { width: page.width, height: page.height, layers: read, notes, flat };
+  const told = inOrderOf(layers, notes);
+  return { width: page.width, height: page.height, layers: read, notes: told, flat };
 }
 
 /** What was left out of a drawing, in a sentence. */
@@ -136,6 +143,19 @@ function noteOf({ layer, kind, address }: LeftOut): ArtworkNote {
       ? 'A text box or page inside it (foreignObject) is left out. Turn its text into outlines in your drawing program.'
       : `A ${kind} that lies outside of the file is left out (${address.slice(0, 60)}). Embed it in your drawing program, and it comes in too.`;
   return { layer: layer.length > 0 ? layer : ['drawing'], sentence };
+}
+
+/** Notes in the order of the layers that they tell of, whichever was painted first. */
+function inOrderOf(layers: readonly SvgLayer[], notes: readonly ArtworkNote[]): ArtworkNote[] {
+  const places = new Map<string, number>();
+  const add = (layer: SvgLayer, path: readonly string[]) => {
+    const own = [...path, layer.name];
+    places.set(JSON.stringify(own), places.size);
+    for (const child of layer.layers) add(child, own);
+  };
+  for (const layer of layers) add(layer, []);
+  const placeOf = ({ layer }: ArtworkNote) => places.get(JSON.stringify(layer)) ?? -1;
+  return [...notes].sort((one, other) => placeOf(one) - placeOf(other));
 }
 
 function countOf(layers: readonly SvgLayer[]): number {

@@ -9,7 +9,7 @@ import {
 import { BLEND_MODES, type BlendMode } from '@cruvo/core/frame';
 import { withHiddenBases } from '../hiddenBases';
 import { keepFlat } from '../flat';
-import { decodedPixels, keepPixels, LayerPipeline } from '../layerStore';
+import { keepPixels, LayerPipeline, pixelsOfPicture } from '../layerStore';
 import { checkLayerCount } from '../limits';
 import { paintedSvg } from '../paintedSvg';
 import type { Reading } from '../reading';
@@ -165,10 +165,8 @@ async function paintedShape({ svg, area }: FilledShape): Promise<PlacedPixels> {
   const [left, top] = [Math.floor(area.left), Math.floor(area.top)];
   const size = { width: Math.ceil(area.right) - left, height: Math.ceil(area.bottom) - top };
   const viewBox = `viewBox="${left} ${top} ${size.width} ${size.height}"`;
-  const png = await paintedSvg(svg.replace(/viewBox="[^"]*"/, viewBox), size)
-    .png()
-    .toBuffer();
-  const { data } = await decodedPixels(png, 'shape');
+  const painted = paintedSvg(svg.replace(/viewBox="[^"]*"/, viewBox), size);
+  const { data } = await pixelsOfPicture(painted, 'shape');
   return { ...size, left, top, data: new Uint8ClampedArray(data) };
 }
 
