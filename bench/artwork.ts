@@ -25,15 +25,30 @@ export async function benchArtwork(
   layers: number,
   sheet = USUAL_SHEET,
 ): Promise<number> {
+  return secondsToRead(kind, await FILES[kind](layers, sheet));
+}
+
+async function secondsToRead(kind: ArtworkKind, file: Uint8Array): Promise<number> {
   const folder = mkdtempSync(join(tmpdir(), 'cruvo-bench-'));
   const path = join(folder, `artwork.${kind}`);
-  writeFileSync(path, await FILES[kind](layers, sheet));
+  writeFileSync(path, file);
   const keep = async (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
   const began = performance.now();
   await readArtwork([{ path, name: 'artwork' }], { keep, report: () => undefined });
   const seconds = (performance.now() - began) / 1000;
   rmSync(folder, { recursive: true });
   return seconds;
+}
+
+/** Seconds to take in a drawing of twelve blurred shapes. */
+export function benchBlurs(): Promise<number> {
+  const shapes = Array.from({ length: 12 }, (_, at) => {
+    const blur = `<filter id="blur ${at}"><feGaussianBlur stdDeviation="${8 + 3 * at}"/></filter>`;
+    const shape = `<ellipse cx="${300 + 120 * at}" cy="${300 + 80 * at}" rx="260" ry="180" fill="hsl(${30 * at} 60% 50%)" filter="url('#blur ${at}')"/>`;
+    return `${blur}<g id="soft ${at}">${shape}</g>`;
+  });
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 2000 1500">${shapes.join('')}</svg>`;
+  return secondsToRead('svg', strToU8(drawing));
 }
 
 /** Pixels of a page, and of the soft disc on each of its layers, which are all as large as the page. */

@@ -126,12 +126,15 @@ export async function readSvgArtwork(text: string, reading: Reading): Promise<Ar
     return { beneath: [plainLayer(name, drawing)], whole: null };
   };
 
-  const read = await Promise.all(layers.map((layer) => layerOf(layer, [])));
-  const flat = await pixelsOf(whole, ['drawing'], flatScale(page)).then(
-    (pixels) => keepFlat(pixels, page, reading.keep),
+  const flatPicture = async () => {
     // It is there to compare with alone.
-    () => null,
-  );
+    const pixels = await pixelsOf(whole, ['drawing'], flatScale(page)).catch(() => null);
+    return pixels && keepFlat(pixels, page, reading.keep);
+  };
+  const [flat, ...read] = await Promise.all([
+    painting(flatPicture),
+    ...layers.map((layer) => layerOf(layer, [])),
+  ]);
   const told = inOrderOf(layers, notes);
   return { width: page.width, height: page.height, layers: read, notes: told, flat };
 }
