@@ -1,7 +1,7 @@
 /** @jest-environment ./scripts/testEnvironments/browser.mjs */
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
-import { partsOf, type Drawing } from '@cruvo/core/character';
+import { partsOf, withPartAsPicture, type Drawing } from '@cruvo/core/character';
 import { characterOf, drawnLayer, groupOf } from '@cruvo/core/testing';
 import { CharacterContext, type OpenCharacter } from '../character/CharacterContext';
 import { createCharacterStore } from '../character/characterStore';
@@ -13,10 +13,10 @@ const picture: Drawing = { ...flat, media: 'a'.repeat(64), x: 20, width: 30 };
 const layer = { part: 'Fox/Arm', names: ['Fox', 'Arm'], picture };
 const difference = { flat, here: 'data:image/png;base64,', share: 0.213, layer };
 
-function shown(told: CameIn | null) {
-  const store = createCharacterStore(
-    characterOf(drawnLayer('Wall'), groupOf('Fox', drawnLayer('Head'), drawnLayer('Arm'))),
-  );
+const FOX = characterOf(drawnLayer('Wall'), groupOf('Fox', drawnLayer('Head'), drawnLayer('Arm')));
+
+function shown(told: CameIn | null, fox = FOX) {
+  const store = createCharacterStore(fox);
   render(
     <MemoryRouter initialEntries={[{ pathname: '/', state: told }]}>
       <CharacterContext value={{ store } as unknown as OpenCharacter}>
@@ -49,7 +49,7 @@ it('shows the file beside what came of it, and takes the file’s own picture in
   fireEvent.click(screen.getByText('Take all as one picture'));
   expect(names()).toEqual(['picture']);
   expect(screen.queryByRole('alert')).toBeNull();
-  history.undo();
+  act(() => history.undo());
   expect(names()).toEqual(['Wall', 'Fox', 'Head', 'Arm']);
 });
 
@@ -59,6 +59,12 @@ it('takes the layer that differs as the file shows it; the others stay', () => {
   expect(names()).toEqual(['Wall', 'Fox', 'Head', 'Arm']);
   const { drawing } = character().parts['Fox/Arm']!;
   expect(character().drawings[drawing!]).toEqual(picture);
+});
+
+it('does not tell again of what has been taken, also where the page is loaded anew', () => {
+  const taken = { ...flat, media: picture.media };
+  shown({ notes: [], difference }, withPartAsPicture(FOX, 'Fox/Arm', taken));
+  expect(screen.queryByRole('alert')).toBeNull();
 });
 
 it('offers all of it alone where no layer could be pictured', () => {

@@ -6,15 +6,19 @@ import {
   withPartAsPicture,
   type Character,
 } from '@cruvo/core/character';
-import { useOpenCharacter } from '../character/CharacterContext';
+import { useCharacter, useOpenCharacter } from '../character/CharacterContext';
 import { ArtworkAlert } from './ArtworkAlert';
-import type { CameIn } from './cameIn';
+import { isTaken, type CameIn } from './cameIn';
 
 /** What of the artwork that just came in looks otherwise than in its file. */
 export function ArtworkNotes() {
   const { state } = useLocation() as { state: Partial<CameIn> | null };
-  const { notes = [], difference = null } = state ?? {};
   const { store } = useOpenCharacter();
+  const drawings = useCharacter(({ character }) => character.drawings);
+  const { notes = [] } = state ?? {};
+  // The address of the page keeps what was told, also when it is loaded again.
+  const told = state?.difference ?? null;
+  const difference = told && isTaken(told, drawings) ? null : told;
   const [open, setOpen] = useState(true);
   if (!open || (notes.length === 0 && !difference)) return null;
   const change = (step: (before: Character) => Character) => {

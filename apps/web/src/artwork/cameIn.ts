@@ -38,11 +38,22 @@ export interface CameIn {
 /** What a page is told of artwork that looks as its file does: that it just came in. */
 export const ALL_AS_IT_WAS: CameIn = { notes: [], difference: null };
 
+/** Whether drawings show one of the pictures that a difference offers: then it has been dealt with. */
+export function isTaken(
+  { flat, layer }: LookDifference,
+  drawings: Readonly<Record<string, Drawing>>,
+): boolean {
+  return Object.values(drawings).some(
+    ({ media }) => media === flat.media || media === layer?.picture?.media,
+  );
+}
+
 /** Compares what was sent with how its file looks; null where there is nothing to tell. */
 export async function tellOf(sent: Sent): Promise<CameIn | null> {
   if (sent.kind === 'character') return null;
   const { notes } = sent.artwork;
-  const difference = await differenceOf(sent.artwork);
+  // The artwork is in, whether or not it can be compared.
+  const difference = await differenceOf(sent.artwork).catch(() => null);
   return notes.length > 0 || difference ? { notes, difference } : null;
 }
 

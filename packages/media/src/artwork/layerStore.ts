@@ -97,20 +97,19 @@ export function damagedLayer(name: string): Problem {
   return new Problem('bad-input', `The layer “${name}” is damaged. Save the file again.`);
 }
 
-/** The alpha of a little-endian RGBA pixel is its highest byte: up to this number there is none. */
-const SEE_THROUGH = 0xffffff;
-
 /** The smallest box around every pixel that is not quite see-through; right and bottom lie outside. */
 function coveredBox(data: Pixels['data'], width: number, height: number) {
   const pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  // The alpha of a little-endian RGBA pixel is its highest byte.
+  const covered = (at: number) => pixels[at]! >>> 24 > 0;
   let [left, top, right, bottom] = [width, -1, 0, 0];
   for (let row = 0; row < height; row++) {
     const from = row * width;
     let first = 0;
-    while (first < width && pixels[from + first]! <= SEE_THROUGH) first++;
+    while (first < width && !covered(from + first)) first++;
     if (first === width) continue;
     let last = width - 1;
-    while (pixels[from + last]! <= SEE_THROUGH) last--;
+    while (!covered(from + last)) last--;
     if (top < 0) top = row;
     bottom = row + 1;
     left = Math.min(left, first);

@@ -59,8 +59,8 @@ export function NewerArtworkDialog({
   };
   /** What is compared becomes another; what was confirmed stays where its layers do. */
   const redraw = async (file: string, character: Promise<Character> | Character) => {
-    tell(null);
     await compareWith(file, await character);
+    tell(null);
   };
   const started = useRef(false);
   useEffect(() => {

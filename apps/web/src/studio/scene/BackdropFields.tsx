@@ -27,49 +27,51 @@ const FITS: readonly (readonly [BackdropFit, name: string, hint: string])[] = [
   ['placed', 'Place', 'Where and how large you want'],
 ];
 
+/** What is told of a backdrop, and its pictures, by which it is known again. */
+interface Told {
+  readonly came: CameIn;
+  readonly of: string;
+}
+
+const picturesOf = ({ drawings }: Backdrop) =>
+  Object.values(drawings)
+    .map(({ media }) => media)
+    .sort()
+    .join();
+
 /** The backdrop: a picture or a layered drawing, how it is fitted, and which of its layers stand in front. */
 export function BackdropFields() {
   const { store } = useOpenScene();
   const backdrop = useScene((state) => state.scene.backdrop);
-  const [told, tell] = useState<CameIn | null>(null);
+  const [told, tell] = useState<Told | null>(null);
   const intake = useArtworkIntake(async (sent, first) => {
     if (sent.kind === 'character') {
       throw new Error('This is a character, not a backdrop. Add it below, beside the timeline.');
     }
-    store.getState().edit((scene) => ({
-      ...scene,
-      backdrop: backdropOf(nameOfFile(first.name), sent.artwork, scene.stage),
-    }));
-    tell(await tellOf(sent));
+    const body = backdropOf(nameOfFile(first.name), sent.artwork, store.getState().scene.stage);
+    store.getState().edit((scene) => ({ ...scene, backdrop: body }));
+    const came = await tellOf(sent);
+    tell(came && { came, of: picturesOf(body) });
   });
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: (files) => void intake.take(files),
     noClick: true,
     noKeyboard: true,
   });
-  const redraw = (step: (backdrop: Backdrop, stage: Scene['stage']) => Backdrop) => {
+  const redraw = (step: (backdrop: Backdrop, stage: Scene['stage']) => Backdrop) =>
     store.getState().edit((scene) => ({
       ...scene,
       backdrop: scene.backdrop && step(scene.backdrop, scene.stage),
     }));
-    tell(null);
-  };
-  const change = (fields: Partial<Backdrop>) =>
-    store.getState().edit((scene) => ({
-      ...scene,
-      backdrop: scene.backdrop && { ...scene.backdrop, ...fields },
-    }));
-  const remove = () => {
-    store.getState().edit((scene) => ({ ...scene, backdrop: null }));
-    tell(null);
-  };
+  const change = (fields: Partial<Backdrop>) => redraw((before) => ({ ...before, ...fields }));
+  const remove = () => store.getState().edit((scene) => ({ ...scene, backdrop: null }));
 
   return (
     <div {...getRootProps({ className: `backdrop-drop ${isDragActive ? 'over' : ''}` })}>
       <input {...getInputProps({ 'aria-label': 'Backdrop, files' })} />
-      {told && backdrop && (
+      {told && backdrop && told.of === picturesOf(backdrop) && (
         <ArtworkAlert
-          told={told}
+          told={told.came}
           onClose={() => tell(null)}
           onWhole={(flat) =>
             redraw(({ name }, stage) => backdropOf(name, asOnePicture(flat), stage))
