@@ -14,6 +14,7 @@ const LAYERS = [
   ['mouth'],
   ['prosody', 'reactions'],
   ['character'],
+  ['particles'],
   ['scene'],
   ['captions', 'delivery', 'face', 'performance'],
   ['document', 'program'],

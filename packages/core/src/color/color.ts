@@ -55,3 +55,18 @@ export function cssColor({ r, g, b, a }: Rgba): string {
 export function isDark({ r, g, b }: Rgba): boolean {
   return 0.299 * r + 0.587 * g + 0.114 * b < 0.5;
 }
+
+/** A colour on its way from one to another, share by share of sRGB. All as #rrggbb. @param share 0 to 1 */
+export function mixedColor(from: string, to: string, share: number): string {
+  const [one, other] = [parseInt(from.slice(1), 16), parseInt(to.slice(1), 16)];
+  const mixed = [16, 8, 0].map((shift) => {
+    const [a, b] = [(one >> shift) & 255, (other >> shift) & 255];
+    return Math.round(a + (b - a) * share) << shift;
+  });
+  return `#${mixed.reduce((sum, byte) => sum | byte, 0).toString(16).padStart(6, '0')}`;
+}
+
+/** A colour made lighter (above 0) or darker, up to white at 1 and black at -1. As #rrggbb. */
+export function shadedColor(color: string, shade: number): string {
+  return shade === 0 ? color : mixedColor(color, shade > 0 ? '#ffffff' : '#000000', Math.abs(shade));
+}

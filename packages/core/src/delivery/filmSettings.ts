@@ -7,7 +7,7 @@ import {
   type TestContext,
   ValidationError,
 } from 'yup';
-import { colorSchema } from '../scene/color';
+import { colorSchema } from '../color';
 import type { Stretch } from '../scene/line';
 import {
   FRAME_RATE_NAMES,

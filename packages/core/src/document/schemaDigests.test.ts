@@ -19,6 +19,12 @@ import { PRODUCTION_VERSION, productionSchema } from '../scene/production';
 import { backdropSchema } from '../scene/backdrop';
 import { castMemberSchema } from '../scene/cast';
 import { lineSchema } from '../scene/line';
+import {
+  emitterSchema,
+  particleStyleSchema,
+  DEPTH_SCHEMAS,
+  SOURCE_SCHEMAS,
+} from '../particles/emitter';
 import { performanceSchema } from '../scene/performanceSettings';
 import { markerSchema } from '../scene/marker';
 import { keptReactionSchema } from '../reactions/keptReaction';
@@ -38,6 +44,8 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
+    ...[emitterSchema, particleStyleSchema],
+    ...[...Object.values(SOURCE_SCHEMAS), ...Object.values(DEPTH_SCHEMAS)],
     ...[takeClipSchema, takeChannelSchema, cueClipSchema, wordHookSchema],
     ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],
   ],

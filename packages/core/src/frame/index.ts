@@ -3,6 +3,7 @@ export * from './blendMode';
 export * from './digest';
 export * from './frame';
 export * from './item';
+export * from './particlesItem';
 export * from './polyline';
 export * from './shapeBounds';
 export * from './strokePolygons';

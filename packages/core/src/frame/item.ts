@@ -10,19 +10,11 @@ import {
 } from '../geometry';
 import { boundsOfPoints, type BentMesh } from '../mesh';
 import type { BlendMode } from './blendMode';
+import type { Item } from './anyItem';
 import { Digest } from './digest';
 import { paintedBounds } from './shapeBounds';
+import { movedParticles, type ParticlesItem } from './particlesItem';
 import type { VectorShape } from './vectorDrawing';
-
-/** What every item of a frame has. */
-interface Item {
-  /** The same from frame to frame for the same thing; no two items of a frame share one. */
-  readonly id: string;
-  /** A digest of all that is painted: the same number where an item looks the same, wherever it was made. */
-  readonly version: number;
-  /** What it may cover, in stage units. */
-  readonly bounds: Box;
-}
 
 /** A drawing to be painted. */
 export interface DrawingItem extends Item {
@@ -86,7 +78,7 @@ export interface GroupItem extends Item, Compositing {
 }
 
 /** One thing to be painted. */
-export type FrameItem = DrawingItem | BentItem | ShapesItem | GroupItem;
+export type FrameItem = DrawingItem | BentItem | ShapesItem | GroupItem | ParticlesItem;
 
 const NOWHERE: Box = { x: 0, y: 0, width: 0, height: 0 };
 
@@ -177,6 +169,7 @@ export function moved(item: FrameItem, change: Matrix): FrameItem {
   if (item.kind === 'bent') {
     return bentItem(item.id, item, item.corner, item.bend, multiply(change, item.matrix));
   }
+  if (item.kind === 'particles') return movedParticles(item, change);
   if (item.kind !== 'group') return drawingItem(item.id, item, multiply(change, item.matrix));
   const all = (items: readonly FrameItem[]) => items.map((inner) => moved(inner, change));
   return groupItem(item.id, all(item.items), {
@@ -189,7 +182,7 @@ export function moved(item: FrameItem, change: Matrix): FrameItem {
 /** Every drawing that items paint, those in groups and masks included. */
 export function drawingsIn(items: readonly FrameItem[]): (DrawingItem | BentItem)[] {
   return items.flatMap((item): (DrawingItem | BentItem)[] => {
-    if (item.kind === 'shapes') return [];
+    if (item.kind === 'shapes' || item.kind === 'particles') return [];
     if (item.kind !== 'group') return [item];
     return drawingsIn([...(item.mask ?? []), ...item.items]);
   });

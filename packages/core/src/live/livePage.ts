@@ -1,5 +1,5 @@
 import { boolean, number, object, string, type Schema } from 'yup';
-import { colorSchema } from '../scene/color';
+import { colorSchema } from '../color';
 
 /** A part of the stage, in shares of its width and height. */
 export interface Crop {

@@ -26,7 +26,7 @@ const MOST_MESHES = 200;
 /** What is drawn of a side, bent with a mesh; it still reaches over the line. */
 export function bentSide(item: FrameItem, side: SplitSide): FrameItem {
   const id = `${item.id}/${side.name}`;
-  if (item.kind === 'shapes') return { ...item, id };
+  if (item.kind === 'shapes' || item.kind === 'particles') return { ...item, id };
   if (item.kind === 'group') {
     const all = (items: readonly FrameItem[]) => items.map((inner) => bentSide(inner, side));
     return groupItem(id, all(item.items), { ...item, mask: item.mask && all(item.mask) });

@@ -86,6 +86,7 @@ export function compile(
   );
   const members = [...memos.values()].map(({ value }) => value);
   const { tracks, typefaces = NO_TYPEFACES } = material;
+  const ofStage = [scene.backdrop, scene.stage, scene.emitters, scene.physics];
   const onStage = movingOf(material, STAGE, signals.value, null, timeOfWord);
   return {
     scene,
@@ -94,7 +95,7 @@ export function compile(
     lines,
     memos,
     signals,
-    stage: reuse(before?.stage, [scene.backdrop, scene.stage, ...inputsOf(onStage)], () =>
+    stage: reuse(before?.stage, [...ofStage, ...inputsOf(onStage)], () =>
       compileStage(scene, onStage, before?.stage.value),
     ),
   };

@@ -9,6 +9,7 @@ import {
   type ControlValues,
 } from '../controls';
 import type { Frame, FrameItem } from '../frame';
+import { withParticles } from './depths';
 import type { Pose } from '../pose';
 import { STAGE } from '../scene/scene';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
@@ -16,6 +17,7 @@ import type { Flicks } from '../time';
 import { changedFrom } from './changes';
 import { movedBy, type Program } from './compile';
 import type { MemberProgram } from './memberProgram';
+import { isLive, SceneParticles, type Moved } from './sceneParticles';
 import { seenCaptions } from './seenCaptions';
 import { stageAt, stageValues } from './stageProgram';
 
@@ -69,6 +71,7 @@ export class Player {
   private readonly live = new Map<string, { readonly run: SimulationRun; step: number }>();
   /** What of each member was seen last: an edit of one leaves the others as they are, and so does time that moves nothing. */
   private readonly seen = new Map<string, Seen>();
+  private readonly particles = new SceneParticles();
 
   constructor(
     private program: Program,
@@ -105,8 +108,19 @@ export class Player {
     const written = captions
       ? seenCaptions(this.program, time).flatMap((caption) => caption.items)
       : [];
-    const played = backdrop ? [...behind, ...items, ...inFront] : items;
+    const layers = backdrop ? { behind, items, inFront } : { behind: [], items, inFront: [] };
+    const played = withParticles(scene, layers, only === null ? this.flying(time, live) : []);
     return { width, height, background, items: [...played, ...light(played), ...written] };
+  }
+
+  private flying(time: Flicks, live: LiveSources) {
+    const { program, particles } = this;
+    const movedWith = (sources: LiveSources): Moved => ({
+      stageAt: (at) => stageValues(program.stage.value, at, sources.get(STAGE)),
+      poseAt: (member, at) => this.poseAt(member, at, sources),
+    });
+    const now = isLive(program, live) ? movedWith(live) : null;
+    return particles.at(program, time, movedWith(NOTHING_LIVE), now);
   }
 
   private itemsOf(own: MemberProgram, time: Flicks, live: LiveSources): readonly FrameItem[] {

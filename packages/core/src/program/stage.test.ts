@@ -6,7 +6,8 @@ import { takeOf, withTake, type PassRecording } from '../passes';
 import { withReaction, type SceneReaction } from '../reactions';
 import { backdropOf } from '../scene/backdrop';
 import { sceneSchema, STAGE, type Scene } from '../scene/scene';
-import { LIGHT, stageControls, WARMTH } from '../scene/stageControls';
+import { LIGHT, stageControls, WARMTH, WIND } from '../scene/stageControls';
+import { emptyScene } from '../scene/starterScene';
 import { LOUD, saidScene } from '../testing/saidScene';
 import { hash } from '../testing/testScene';
 import { toFlicks } from '../time';
@@ -52,12 +53,12 @@ const lightOf = (items: readonly FrameItem[]) =>
 
 describe('the stage', () => {
   it('has its light, and all that is in its backdrop, as controls', () => {
-    const { controls } = stageControls(backdrop);
+    const { controls } = stageControls({ ...emptyScene('Stage'), backdrop });
     const targets = targetsOf(controls);
-    expect(targets.slice(0, 2)).toEqual([LIGHT, WARMTH]);
+    expect(targets.slice(0, 3)).toEqual([LIGHT, WARMTH, WIND]);
     expect(controls.get(`thing.${lamp}.glow`)).toMatchObject({ label: 'Lamp: glow', rest: 0 });
-    expect(targets.length).toBe(2 + 4 * 7);
-    expect(targetsOf(stageControls(null).controls)).toEqual([LIGHT, WARMTH]);
+    expect(targets.length).toBe(3 + 4 * 7);
+    expect(targetsOf(stageControls(emptyScene('Stage')).controls)).toEqual([LIGHT, WARMTH, WIND]);
   });
   it('stands still where nothing moves it, and is not made anew by edits of others', () => {
     const program = compile(stage({}));

@@ -30,11 +30,18 @@ const NO_MOVES = {};
 
 /** Makes a stage ready. */
 export function compileStage(
-  { backdrop, stage }: Pick<Scene, 'backdrop' | 'stage'>,
+  {
+    backdrop,
+    stage,
+    emitters,
+    physics,
+  }: Pick<Scene, 'backdrop' | 'stage' | 'emitters' | 'physics'>,
   moving: Moving,
   before: StageProgram | undefined,
 ): StageProgram {
-  const known = reuse(before?.known, [backdrop], () => stageControls(backdrop));
+  const known = reuse(before?.known, [backdrop, emitters, physics.wind], () =>
+    stageControls({ backdrop, emitters, physics }),
+  );
   const resting = reuse(before?.resting, [backdrop, stage], () =>
     backdrop ? backdropItems(backdrop, stage) : NO_BACKDROP,
   );

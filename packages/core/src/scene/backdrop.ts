@@ -32,6 +32,9 @@ export interface Backdrop {
   readonly scale: number;
 }
 
+/** What the ids of the items of a backdrop begin with. */
+export const BACKDROP_ITEMS = 'backdrop/';
+
 /** The most parts of a backdrop. */
 const MOST_PARTS = 2000;
 
@@ -119,7 +122,7 @@ export function backdropItems(
   }
   const place = backdropPlace(backdrop, stage);
   const paint = (side: keyof typeof sides) =>
-    itemsOf(withOnly(backdrop, sides[side]), place, pose, 'backdrop/');
+    itemsOf(withOnly(backdrop, sides[side]), place, pose, BACKDROP_ITEMS);
   return { behind: paint('behind'), inFront: sides.inFront.size > 0 ? paint('inFront') : [] };
 }
 

@@ -1,6 +1,6 @@
 import { number, object, string, type Schema } from 'yup';
 import { FONTS, type FontName } from '../lettering/fonts';
-import { colorSchema } from './color';
+import { colorSchema } from '../color';
 
 /** How what is said comes up: at once, or word by word as it is heard. */
 export const CAPTION_APPEARS = ['whole', 'words'] as const;

@@ -4,6 +4,7 @@ import type { SceneReaction } from '../reactions';
 import { inOrder, inTable, withRecord } from '../records';
 import { castOf, standing, type CastMember } from './cast';
 import { linesOf, type Row, type Scene } from './scene';
+import { withoutEmittersOf } from './emitterEdits';
 
 /** How much of the stage's height and width a lone character fills. */
 const FILLED = 0.94;
@@ -87,6 +88,7 @@ export function withoutMember(scene: Scene, id: string): Scene {
     ),
     takes: inTable<TakeClip>(inOrder(scene.takes).filter(({ member }) => member !== id)),
     cues: Object.fromEntries(Object.entries(scene.cues).filter(([, { member }]) => member !== id)),
+    emitters: withoutEmittersOf(scene.emitters, id),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

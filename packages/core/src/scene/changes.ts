@@ -24,6 +24,10 @@ export function describeChanges(before: Scene, after: Scene): string[] {
   say(!equal(before.takes, after.takes), 'What was performed is laid down otherwise.');
   say(!equal(before.keys, after.keys), 'Controls have other keys.');
   say(!equal(before.moves, after.moves), 'Moves are laid down otherwise.');
+  say(
+    !equal(before.emitters, after.emitters) || !equal(before.physics, after.physics),
+    'Other things fall and fly, or fly otherwise.',
+  );
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
   say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 

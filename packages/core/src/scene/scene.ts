@@ -7,6 +7,7 @@ import {
   type KeyTrack,
   type PlacedMove,
 } from '../keys';
+import { emitterSchema, MOST_EMITTERS, type Emitter } from '../particles';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
 import { cueClipSchema, MOST_CUES, type CueClip } from '../cues';
 import { MOST_TAKE_CLIPS, takeClipSchema, type TakeClip } from '../passes';
@@ -21,13 +22,14 @@ import {
 import { backdropSchema, type Backdrop } from './backdrop';
 import { captionSettingsSchema, type CaptionSettings } from './captionSettings';
 import { castMemberSchema, type CastMember } from './cast';
-import { colorSchema } from './color';
+import { colorSchema } from '../color';
+import { physicsSchema, type PhysicsSettings } from './physics';
 import { performanceSchema, type Performance } from './performanceSettings';
 import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from './line';
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 15;
+export const SCENE_VERSION = 16;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -78,6 +80,9 @@ export interface Scene {
   readonly cues: Records<CueClip>;
   /** Who performs by themselves, and how. */
   readonly performances: Records<Performance>;
+  /** What particles come from, the ones behind first. */
+  readonly emitters: Records<Emitter>;
+  readonly physics: PhysicsSettings;
 }
 
 const sortedLines = new WeakMap<object, readonly Line[]>();
@@ -142,6 +147,7 @@ export const sceneFields = {
       (area) => !area || area.end > area.start,
     ),
   captions: captionSettingsSchema,
+  physics: physicsSchema,
 };
 
 /** Checks a scene that comes from outside: each record by itself, and that each leads to one that is there. */
@@ -160,6 +166,7 @@ export const sceneSchema: Schema<Scene> = object({
   takes: recordsSchema(takeClipSchema, 'take', undefined, MOST_TAKE_CLIPS),
   cues: recordsSchema(cueClipSchema, 'cue', undefined, MOST_CUES.scene),
   performances: recordsSchema(performanceSchema, 'performance'),
+  emitters: recordsSchema(emitterSchema, 'emitter', undefined, MOST_EMITTERS),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
     Object.values(rows as Records<Row>).every(({ target }) => Object.hasOwn(cast, target)),

@@ -11,12 +11,16 @@ import { ControlSet, type Control } from '../controls';
 import { groupItem, shapesItem, type BlendMode, type FrameItem } from '../frame';
 import { IDENTITY } from '../geometry';
 import type { Pose } from '../pose';
+import type { Emitter } from '../particles';
+import { inOrder } from '../records';
 import type { Backdrop } from './backdrop';
-import { STAGE, type StageSettings } from './scene';
+import { STAGE, type Scene, type StageSettings } from './scene';
 
 /** Controls of the light on a stage: darker to brighter, and colder to warmer, -1 to 1. */
 export const LIGHT = 'stage.light';
 export const WARMTH = 'stage.warmth';
+/** To the right above 0, -1 to 1. */
+export const WIND = 'stage.wind';
 
 /** How far things go across and down, as a share of the backdrop; how far they turn, radians; how much they grow. */
 const [FAR, TURN, SIZE] = [0.25, 0.5, 2];
@@ -31,22 +35,43 @@ export interface StageControls {
   readonly things: readonly BodyControl[];
 }
 
-/** The controls of a stage with a backdrop. */
-export function stageControls(backdrop: Pick<Backdrop, 'parts' | 'width' | 'height'> | null) {
+/** What of a scene has controls on its stage. */
+export type MovedStage = {
+  readonly backdrop: Pick<Backdrop, 'parts' | 'width' | 'height'> | null;
+} & Pick<Scene, 'emitters' | 'physics'>;
+
+/** The ids of the controls of an emitter: the share of its rate, and what makes it burst as it goes above a half. */
+export const amountControlId = (emitter: string) => `emitter.${emitter}.amount`;
+export const burstControlId = (emitter: string) => `emitter.${emitter}.burst`;
+
+/** The controls of a stage with its backdrop, its wind, and what flies in it. */
+export function stageControls({ backdrop, emitters, physics }: MovedStage) {
   const things = backdrop
     ? partsOf(backdrop).flatMap((part) => controlsOfThing(part, backdrop))
     : [];
-  const light = (id: string, label: string): Control => {
-    return { kind: 'range', id, label, min: -1, max: 1, rest: 0 };
+  const light = (id: string, label: string) => {
+    return { kind: 'range' as const, id, label, min: -1, max: 1, rest: 0 };
   };
   const controls = new ControlSet([
     light(LIGHT, 'Light of the stage'),
     light(WARMTH, 'Warmth of the light'),
+    { ...light(WIND, 'Wind'), rest: physics.wind },
+    ...inOrder(emitters).flatMap(controlsOfEmitter),
     ...things.map(({ id, name, min, max, rest }): Control => {
       return { kind: 'range', id, label: name, min, max, rest };
     }),
   ]);
   return { controls, things } satisfies StageControls;
+}
+
+function controlsOfEmitter({ id, name, burst }: Emitter): Control[] {
+  const share = (of: string, label: string, rest: number): Control => {
+    return { kind: 'range', id: of, label: `${name}: ${label}`, min: 0, max: 1, rest };
+  };
+  return [
+    share(amountControlId(id), 'amount', 1),
+    ...(burst > 0 ? [share(burstControlId(id), 'burst', 0)] : []),
+  ];
 }
 
 /** What a thing of a backdrop can do. Ids hold no slash, which would be an axis. */

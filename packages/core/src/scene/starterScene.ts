@@ -3,6 +3,7 @@ import { USUAL_CAPTIONS } from './captionSettings';
 import { withMember, type ArtworkSize } from './castEdits';
 import { wholeLine } from './line';
 import { withLines } from './lineEdits';
+import { USUAL_PHYSICS } from './physics';
 import { SCENE_VERSION, type Scene } from './scene';
 import { nameOfFile, type Voice } from './voice';
 
@@ -18,6 +19,7 @@ export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
     ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {}, workArea: null },
     captions: USUAL_CAPTIONS,
     ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
+    ...{ emitters: {}, physics: USUAL_PHYSICS },
   };
 }
 

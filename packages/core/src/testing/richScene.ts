@@ -6,6 +6,7 @@ import { backdropOf } from '../scene/backdrop';
 import { USUAL_CAPTIONS } from '../scene/captionSettings';
 import { standing, type CastMember } from '../scene/cast';
 import { wholeLine, type Line } from '../scene/line';
+import { USUAL_PHYSICS } from '../scene/physics';
 import { SCENE_VERSION, type Row } from '../scene/scene';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toFlicks } from '../time';
@@ -154,7 +155,7 @@ export function richScene(): SceneMaterial {
       markers: {},
       workArea: null,
       captions: USUAL_CAPTIONS,
-      ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
+      ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {}, emitters: {}, physics: USUAL_PHYSICS },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -31,6 +31,10 @@ export function roundedDigest(items: readonly FrameItem[]): number {
       [...item.items, ...(item.mask ?? [])].forEach(add);
       return;
     }
+    if (item.kind === 'particles') {
+      item.marks.forEach(number);
+      return;
+    }
     matrix(item.matrix);
     if (item.kind === 'shapes') text(JSON.stringify(item.shapes));
     else digest.text(item.media);

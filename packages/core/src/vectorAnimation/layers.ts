@@ -1,6 +1,15 @@
-import { bentShapes, toleranceAt, type BlendMode, type FrameItem, type BentItem } from '../frame';
+import {
+  bentShapes,
+  shapesItem,
+  shapesOfParticles,
+  toleranceAt,
+  type BentItem,
+  type BlendMode,
+  type FrameItem,
+  type ParticlesItem,
+} from '../frame';
 import type { Paint, Stroke, VectorDrawing, VectorShape } from '../frame';
-import { meanScale, multiply, scaling, translation, type Box, type Matrix } from '../geometry';
+import { IDENTITY, meanScale, multiply, scaling, translation, type Box, type Matrix } from '../geometry';
 
 /** A picture that drawings are made of: vectors, or the address of pixels (such as a data: URL). */
 export type VectorPicture =
@@ -96,7 +105,8 @@ class LayerList {
 
   add(frame: number, items: readonly FrameItem[], pictures: VectorPictures): void {
     let last = -1;
-    for (const item of items) {
+    for (const one of items) {
+      const item = one.kind === 'particles' ? asShapes(one) : one;
       last = this.place(item, last, pictures);
       record(this.recordings[last]!, frame, item, pictures);
     }
@@ -110,7 +120,7 @@ class LayerList {
   }
 
   /** The layer of an item, above another one; a new one where there is none, also where the order has changed. */
-  private place(item: FrameItem, below: number, pictures: VectorPictures): number {
+  private place(item: LayerItem, below: number, pictures: VectorPictures): number {
     const key = keyOf(item, pictures);
     const found = this.recordings.findIndex((one, at) => at > below && one.key === key);
     if (found >= 0) return found;
@@ -119,8 +129,15 @@ class LayerList {
   }
 }
 
+type LayerItem = Exclude<FrameItem, ParticlesItem>;
+
+/** Particles as shapes: one for all of one colour. */
+function asShapes(item: ParticlesItem): LayerItem {
+  return shapesItem(item.id, shapesOfParticles(item), IDENTITY);
+}
+
 /** The same for all that can be one layer. */
-function keyOf(item: FrameItem, pictures: VectorPictures): string {
+function keyOf(item: LayerItem, pictures: VectorPictures): string {
   if (item.kind === 'group')
     return `${item.id} group ${item.blend} ${item.mask ? 'masked' : ''} ${item.isolated}`;
   if (item.kind === 'shapes') {
@@ -131,7 +148,7 @@ function keyOf(item: FrameItem, pictures: VectorPictures): string {
   return `${item.id} ${item.media} ${pictures.get(item.media)?.kind}`;
 }
 
-function newRecording(item: FrameItem, key: string, pictures: VectorPictures): Recording {
+function newRecording(item: LayerItem, key: string, pictures: VectorPictures): Recording {
   if (item.kind === 'group') {
     const masking = item.mask ? new LayerList() : null;
     return {
@@ -151,7 +168,7 @@ function newRecording(item: FrameItem, key: string, pictures: VectorPictures): R
   return { key, kind: 'drawing', media, width, height, states: [] };
 }
 
-function record(into: Recording, frame: number, item: FrameItem, pictures: VectorPictures): void {
+function record(into: Recording, frame: number, item: LayerItem, pictures: VectorPictures): void {
   if (into.kind === 'group' && item.kind === 'group') {
     into.states[frame] = { opacity: item.opacity, clip: item.clip };
     into.inside!.add(frame, item.items, pictures);

@@ -61,7 +61,9 @@ export function boxOfDrawing({ viewBox }: VectorDrawing, width: number): Matrix 
 
 function coveredBox(item: FrameItem, images: ImageStore<unknown>, view: Matrix): Box {
   // What is bent may reach anywhere within its bounds.
-  if (item.kind === 'shapes' || item.kind === 'bent') return mappedBox(view, item.bounds);
+  if (item.kind === 'shapes' || item.kind === 'bent' || item.kind === 'particles') {
+    return mappedBox(view, item.bounds);
+  }
   if (item.kind === 'group') {
     return mappedBox(view, grow(item.bounds, overhangOf(item, images)));
   }
@@ -73,7 +75,7 @@ function coveredBox(item: FrameItem, images: ImageStore<unknown>, view: Matrix):
 
 /** How far an item’s drawings reach out of its bounds at most, in stage units. */
 function overhangOf(item: FrameItem, images: ImageStore<unknown>): number {
-  if (item.kind === 'shapes' || item.kind === 'bent') return 0;
+  if (item.kind === 'shapes' || item.kind === 'bent' || item.kind === 'particles') return 0;
   if (item.kind === 'group') {
     const inside = item.mask ? [...item.items, ...item.mask] : item.items;
     return inside.reduce((most, inner) => Math.max(most, overhangOf(inner, images)), 0);

@@ -6,6 +6,7 @@ import type {
   GroupItem,
   VectorShape,
 } from '@cruvo/core/frame';
+import { particleLayers } from '@cruvo/core/frame';
 import { intersectionOf, multiply, translation, type Box, type Matrix } from '@cruvo/core/geometry';
 import type { KernelMemory } from '@cruvo/core/kernel';
 import { Plane } from '@cruvo/core/raster';
@@ -54,6 +55,8 @@ export class ItemPainter<Image> {
       else if (item.kind === 'bent') this.paintBent(plane, item, images, view, box);
       else if (item.kind === 'shapes') {
         this.vectors.paint(plane, box, item.shapes, multiply(view, item.matrix));
+      } else if (item.kind === 'particles') {
+        this.vectors.paintParticles(plane, box, particleLayers(item), view);
       } else this.paintDrawing(plane, item, images, view, box);
     }
   }

@@ -6,6 +6,7 @@ import {
   toleranceAt,
   type BentItem,
   type BentShape,
+  type ParticleLayer,
   type Polyline,
   type VectorDrawing,
   type VectorShape,
@@ -75,6 +76,20 @@ export class Vectors {
     const tolerance = toleranceAt(meanScale(toPixels));
     for (const shape of bentShapes(drawing, bend, toMesh, tolerance)) {
       this.paintShape(shape, toPixels, tolerance);
+    }
+  }
+
+  /**
+   * Paints many small polygons over what is there.
+   *
+   * @param view maps stage units to pixels of the plane
+   * @param box the whole pixels that are wanted
+   */
+  paintParticles(plane: Plane, box: Box, layers: readonly ParticleLayer[], view: Matrix): void {
+    this.grid.begin(plane, box);
+    for (const { points, color, opacity, places } of layers) {
+      for (const place of places) this.grid.cover(points, multiply(view, place));
+      this.grid.paint({ paint: color, toPixels: IDENTITY, rule: 'nonzero', opacity });
     }
   }
 

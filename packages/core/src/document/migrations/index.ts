@@ -3,6 +3,7 @@ import { loudnessOfChannels as characterChannels } from './character/0009-loudne
 import { cuesOfCharacter } from './character/0010-cues';
 import { masksAndCurves } from './character/0012-masks-and-curves';
 import { masksOfBackdrops } from './scene/0015-masks-of-backdrops';
+import { particles } from './scene/0016-particles';
 import { cuesAndOthers } from './character/0011-cues-and-others';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
@@ -59,6 +60,7 @@ export const MIGRATIONS = {
     cues,
     hooksAndMappedChannels,
     masksOfBackdrops,
+    particles,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

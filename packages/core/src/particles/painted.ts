@@ -1,0 +1,142 @@
+import { mixedColor } from '../color';
+import {
+  MARK,
+  particlesItem,
+  type FrameItem,
+  type ParticleLook,
+  type ParticleTone,
+} from '../frame';
+import { chance, directionOf, eitherSide } from './chance';
+import type { Emitter, ParticleStyle } from './emitter';
+import { PARTICLE_RATE, PURPOSE, sizeOf, SPLASH_STEPS } from './flight';
+import { lookOf } from './looks';
+import { OF, STATE, type Swarm } from './swarm';
+
+/** Steps of colour and opacity over a life. */
+const TONES = 8;
+/** Drops of a splash, how large they are against what splashed, how fast they fly and how they fall, in sizes and seconds. */
+const SPLASH = { drops: 3, size: 0.12, least: 1.6, speed: 90, falls: 520, aside: 0.9 } as const;
+const DROP = lookOf('dot');
+
+/**
+ * The particles of a swarm as an item; nothing where none is seen.
+ *
+ * @param since seconds since the step of the swarm
+ */
+export function paintedSwarm(
+  { id, style }: Pick<Emitter, 'id' | 'style'>,
+  swarm: Swarm,
+  since: number,
+): FrameItem[] {
+  if (swarm.count === 0) return [];
+  const marks = new Marks(swarm.count);
+  const { numbers } = swarm;
+  const { tones, toneOf } = tonesOf(style);
+  for (let at = 0; at < swarm.count * OF.numbers; at += OF.numbers) {
+    if (numbers[at + OF.state] === STATE.splashed) {
+      addSplash(marks, numbers, at, style, { since, toneOf });
+    } else addParticle(marks, numbers, at, style, { since, toneOf });
+  }
+  const looks: ParticleLook[] = [...style.looks.map(lookOf), DROP];
+  return [particlesItem(`emitter/${id}`, looks, tones, marks.all)];
+}
+
+/** Seconds since the step of the swarm, and the tones of the steps of a life. */
+interface PaintedNow {
+  readonly since: number;
+  readonly toneOf: readonly number[];
+}
+
+/** Numbers of marks, as many as needed. */
+class Marks {
+  private numbers: Float32Array;
+  private used = 0;
+
+  constructor(count: number) {
+    this.numbers = new Float32Array(count * MARK.numbers);
+  }
+
+  add(...mark: readonly [look: number, tone: number, x: number, y: number, a: number, b: number]) {
+    if (this.used === this.numbers.length) {
+      const wider = new Float32Array(2 * this.numbers.length);
+      wider.set(this.numbers);
+      this.numbers = wider;
+    }
+    this.numbers.set(mark, this.used);
+    this.used += MARK.numbers;
+  }
+
+  get all(): Float32Array {
+    return this.numbers.slice(0, this.used);
+  }
+}
+
+function addParticle(
+  marks: Marks,
+  numbers: Float64Array,
+  at: number,
+  style: ParticleStyle,
+  { since, toneOf }: PaintedNow,
+): void {
+  const key = numbers[at + OF.key]!;
+  const flies = numbers[at + OF.state] === STATE.flies;
+  const [vx, vy] = [numbers[at + OF.vx]!, numbers[at + OF.vy]!];
+  const [x, y] = [numbers[at + OF.x]!, numbers[at + OF.y]!];
+  const ahead = flies ? since : 0;
+  const age = numbers[at + OF.age]! + since * PARTICLE_RATE;
+  const share = Math.min(1, age / numbers[at + OF.life]!);
+  const size = sizeOf(key, style);
+  const way = wayOf(style, key, vx, vy, (flies ? age : 0) / PARTICLE_RATE);
+  const look = Math.floor(chance(key, PURPOSE.look) * style.looks.length);
+  const tone = toneOf[Math.min(TONES - 1, Math.floor(share * TONES))]!;
+  marks.add(look, tone, x + vx * ahead, y + vy * ahead, size * way.x, size * way.y);
+}
+
+/** Which way a particle is turned. @param seconds how long it has been turning */
+function wayOf(style: ParticleStyle, key: number, vx: number, vy: number, seconds: number) {
+  if (style.faces === 'any') {
+    const turned = chance(key, PURPOSE.turn) + style.spin * eitherSide(key, PURPOSE.spin) * seconds;
+    return directionOf(2 * Math.PI * turned);
+  }
+  const speed = Math.sqrt(vx * vx + vy * vy);
+  return speed === 0 ? { x: 1, y: 0 } : { x: vx / speed, y: vy / speed };
+}
+
+/** A few drops that fly away from where a particle was. */
+function addSplash(
+  marks: Marks,
+  numbers: Float64Array,
+  at: number,
+  style: ParticleStyle,
+  { since, toneOf }: PaintedNow,
+): void {
+  const key = numbers[at + OF.key]!;
+  const [awayX, awayY] = [numbers[at + OF.vx]!, numbers[at + OF.vy]!];
+  const steps = numbers[at + OF.age]! - numbers[at + OF.met]! + since * PARTICLE_RATE;
+  const seconds = Math.max(0, steps) / PARTICLE_RATE;
+  const left = Math.max(0, 1 - steps / SPLASH_STEPS);
+  const tone = toneOf[TONES / 2]!;
+  const size = Math.max(SPLASH.least, SPLASH.size * sizeOf(key, style)) * left;
+  for (let drop = 0; drop < SPLASH.drops; drop++) {
+    const aside = SPLASH.aside * eitherSide(key, PURPOSE.splash + 2 * drop);
+    const speed = SPLASH.speed * (0.5 + chance(key, PURPOSE.splash + 2 * drop + 1));
+    const x = numbers[at + OF.x]! + speed * (awayX - aside * awayY) * seconds;
+    const y = numbers[at + OF.y]! + speed * (awayY + aside * awayX) * seconds;
+    marks.add(style.looks.length, tone, x, y + (SPLASH.falls / 2) * seconds * seconds, size, 0);
+  }
+}
+
+/** The colours and opacities of a life, each of them once, and which of them belongs to each step of it. */
+function tonesOf({ colors, opacity, fadeIn, fadeOut }: ParticleStyle) {
+  const tones: ParticleTone[] = [];
+  const toneOf = Array.from({ length: TONES }, (_, at) => {
+    const share = (at + 0.5) / TONES;
+    const comes = fadeIn > 0 ? Math.min(1, share / fadeIn) : 1;
+    const goes = fadeOut > 0 ? Math.min(1, (1 - share) / fadeOut) : 1;
+    const color = mixedColor(colors[0], colors[1], share);
+    const tone = { color, opacity: opacity * Math.min(comes, goes) };
+    const known = tones.findIndex((one) => one.color === color && one.opacity === tone.opacity);
+    return known < 0 ? tones.push(tone) - 1 : known;
+  });
+  return { tones, toneOf };
+}

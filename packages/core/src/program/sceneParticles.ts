@@ -1,0 +1,165 @@
+import { boundsOfPart } from '../character/bounds';
+import { placesOf } from '../character/posed';
+import type { ControlValues } from '../controls';
+import type { FrameItem } from '../frame';
+import { mapped } from '../geometry';
+import {
+  paintedSwarm,
+  ParticleRun,
+  particleStepAt,
+  timeOfParticleStep,
+  type Emitter,
+  type ParticleInputs,
+} from '../particles';
+import type { Pose } from '../pose';
+import { inOrder } from '../records';
+import { gravityOn, windOn } from '../scene/physics';
+import { STAGE } from '../scene/scene';
+import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
+import { toSeconds, type Flicks } from '../time';
+import type { Program } from './compile';
+
+/** Tells how a program moves at a time. */
+export interface Moved {
+  /** The controls of the stage. */
+  stageAt(time: Flicks): ControlValues;
+  /** What moves the parts of a cast member. */
+  poseAt(member: string, time: Flicks): Pose;
+}
+
+/** Particles of one emitter, and all that they were made of. */
+interface Flying {
+  readonly made: readonly unknown[];
+  readonly run: ParticleRun;
+  /** What acted on them last where it can't be played again; null where it can. */
+  live: ParticleInputs | null;
+}
+
+/** Most steps for which is kept what acts on particles. */
+const MOST_INPUTS = 20_000;
+
+/** The particles of a scene, kept from frame to frame. */
+export class SceneParticles {
+  private readonly flying = new Map<string, Flying>();
+
+  /**
+   * What is seen of each emitter at a time, those behind first.
+   *
+   * @param moved how all moves as it can be played again
+   * @param now how it moves just now where something is set live; null: as it can be played again
+   */
+  at(
+    program: Program,
+    time: Flicks,
+    moved: Moved,
+    now: Moved | null,
+  ): readonly { readonly emitter: Emitter; readonly items: readonly FrameItem[] }[] {
+    const { emitters } = program.scene;
+    for (const id of this.flying.keys()) if (!Object.hasOwn(emitters, id)) this.flying.delete(id);
+    const seen = inOrder(emitters).filter(({ muted }) => !muted);
+    return seen.map((emitter) => {
+      const { run } = this.gone(program, emitter, time, moved, now);
+      const step = particleStepAt(time);
+      const since = toSeconds(time - timeOfParticleStep(step));
+      return { emitter, items: paintedSwarm(emitter, run.swarm, since) };
+    });
+  }
+
+  /** The particles of an emitter, gone on to a time. */
+  private gone(
+    program: Program,
+    emitter: Emitter,
+    time: Flicks,
+    moved: Moved,
+    now: Moved | null,
+  ): Flying {
+    const { scene, stage, memos } = program;
+    const { source } = emitter;
+    const carrier = source.kind === 'part' ? (memos.get(source.member)?.value ?? null) : null;
+    const made = [emitter, scene.stage, scene.physics, stage.value, carrier];
+    let own = this.flying.get(emitter.id);
+    if (!own || !made.every((one, at) => one === own!.made[at])) {
+      own = { made, run: runOf(program, emitter, moved), live: null };
+      this.flying.set(emitter.id, own);
+    }
+    const step = particleStepAt(time);
+    if (now) {
+      const inputs = inputsAt(program, emitter, now, time);
+      own.run.follow(step, inputs, own.live ?? inputs);
+      own.live = inputs;
+    } else {
+      own.run.seek(step);
+      own.live = null;
+    }
+    return own;
+  }
+}
+
+function runOf(program: Program, emitter: Emitter, moved: Moved): ParticleRun {
+  const { stage, physics } = program.scene;
+  const known = new Map<number, ParticleInputs>();
+  // What nothing moves is the same at each step.
+  const still = program.stage.value.sources.length === 0 && emitter.source.kind !== 'part';
+  return new ParticleRun(emitter, {
+    ...{ width: stage.width, height: stage.height },
+    ...{ edges: physics.edges, settled: physics.settled },
+    gravity: gravityOn(stage, physics.gravity),
+    inputsAt(step) {
+      // Before the scene all stands as it begins.
+      const at = still ? 0 : Math.max(0, step);
+      const found = known.get(at);
+      if (found) return found;
+      if (known.size > MOST_INPUTS) known.clear();
+      const inputs = inputsAt(program, emitter, moved, timeOfParticleStep(at));
+      known.set(at, inputs);
+      return inputs;
+    },
+  });
+}
+
+/** What acts on the particles of an emitter at a time. */
+function inputsAt(program: Program, emitter: Emitter, moved: Moved, time: Flicks): ParticleInputs {
+  const { controls } = program.stage.value;
+  const values = moved.stageAt(time);
+  return {
+    amount: controls.range(values, amountControlId(emitter.id)),
+    burst: controls.range(values, burstControlId(emitter.id)) > 0.5,
+    wind: windOn(program.scene.stage, controls.range(values, WIND)),
+    place: placeIn(program, emitter, moved, time),
+  };
+}
+
+function placeIn(
+  { memos }: Program,
+  { source }: Emitter,
+  moved: Moved,
+  time: Flicks,
+): ParticleInputs['place'] {
+  if (source.kind === 'point') return () => source.at;
+  if (source.kind !== 'part') {
+    const { from, to } = source;
+    const line = source.kind === 'line';
+    return (across, down) => ({
+      x: from.x + across * (to.x - from.x),
+      y: from.y + (line ? across : down) * (to.y - from.y),
+    });
+  }
+  const own = memos.get(source.member)?.value;
+  const box = own && boundsOfPart(own.character, source.part);
+  if (!box) return null;
+  const pose = moved.poseAt(source.member, time);
+  const place = placesOf(own.character, own.place, pose).get(source.part)!;
+  return (across, down) =>
+    mapped(place, { x: box.x + across * box.width, y: box.y + down * box.height });
+}
+
+/** Whether what is set live moves an emitter, or all that flies. */
+export function isLive(program: Program, live: ReadonlyMap<string, unknown>): boolean {
+  if (live.size === 0) return false;
+  return (
+    live.has(STAGE) ||
+    Object.values(program.scene.emitters).some(
+      ({ source }) => source.kind === 'part' && live.has(source.member),
+    )
+  );
+}
