@@ -122,7 +122,7 @@ describe('the demo', () => {
     await seedDemo(studio.services);
     expect(await documents.list({ kind: 'production' })).toEqual([]);
     await bin.bringBack(DEMO.production);
-    expect(await documents.list({ kind: 'scene' })).toHaveLength(3);
+    expect(await documents.list({ kind: 'scene' })).toHaveLength(4);
   });
 
   it('brings the whole cast, each with its own kind of mouth', async () => {

@@ -11,6 +11,7 @@ import { withRecord } from '@cruvo/core/records';
 import { withCrest, withGlow } from './reacting';
 import { fogDialogue } from './dialogue';
 import { DEMO } from './ids';
+import { stormScene, withDrizzle } from './weather';
 import { performedBulletin, withCues } from './performed';
 import {
   demoArtwork,
@@ -46,19 +47,20 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   });
   const script = await demoText('isbel-bulletin.txt');
   const track = await hear(services, voice.working, script);
-  const scene: Scene = {
+  const scene: Scene = withDrizzle({
     ...starter,
     length: frameStart(frameCount(voice.duration + ROOM_AFTER, '24'), '24'),
     stage: { ...starter.stage, background: '#33414a' },
     backdrop: backdropOf('Lamp room', await demoArtwork(services, 'lamp-room.svg'), starter.stage),
     cast: withRecord(starter.cast, 'isbel', (member) => ({ ...member, scale: 1, y: 1100 })),
     lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, script, track })),
-  };
+  });
   const dialogue = await fogDialogue(services, [
     { id: DEMO.isbel, body: isbel },
     { id: DEMO.corrigan, body: heron },
     { id: DEMO.wick, body: lantern },
   ]);
+  const storm = await stormScene(services, { id: DEMO.corrigan, body: heron });
   const performed = await performedBulletin(services, scene, isbel);
   const alive = withPerformance(scene, 'isbel', isbel, USUAL_PERFORMANCE);
   await services.documents.createProduction(DEMO.production, [
@@ -75,6 +77,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     { id: DEMO.wick, kind: 'character', body: lantern },
     { id: DEMO.scene, kind: 'scene', body: alive },
     { id: DEMO.dialogue, kind: 'scene', body: dialogue },
+    { id: DEMO.storm, kind: 'scene', body: storm },
     { id: DEMO.performed, kind: 'scene', body: performed },
   ]);
 }

@@ -38,6 +38,9 @@ export interface SceneState {
   chooseLines(lines: readonly string[]): void;
   chooseMember(member: string): void;
   chooseStage(): void;
+  /** What falls or flies whose fields are open; it may be gone. */
+  readonly emitter: string | null;
+  chooseEmitter(emitter: string | null): void;
   /** Changes the scene; one step to undo. */
   edit(change: (scene: Scene) => Scene): void;
   rename(name: string): void;
@@ -72,6 +75,7 @@ export function createSceneStore(scene: Scene) {
         line: null,
         member: null,
         onStage: false,
+        emitter: null,
         together: NONE,
         clips: NONE,
         asRecorded: false,
@@ -90,6 +94,7 @@ export function createSceneStore(scene: Scene) {
         set({ ...ANEW, line: lines.at(-1) ?? null, together: new Set(lines) }),
       chooseMember: (member) => set({ ...ANEW, member }),
       chooseStage: () => set({ onStage: true }),
+      chooseEmitter: (emitter) => set({ emitter }),
       edit: (edit) => history.change(edit(get().scene)),
       rename: (name) => change({ name }),
       changeLine: (line, difference) => changeLine(line, () => difference),

@@ -55,6 +55,25 @@ export function noiseAt(seed: number, x: number, y: number): number {
   return upper + down * (lower - upper);
 }
 
+/** How far apart the noise is looked at whose slope makes a whirl. */
+const APART = 1 / 16;
+
+/**
+ * The air in whirls, about 1 at their edges: it goes along the lines of equal noise, so that what is carried by it is never
+ * driven together (curl noise; R. Bridson, J. Hourihan and M. Nordenstam 2007).
+ */
+export function whirlAt(
+  seed: number,
+  x: number,
+  y: number,
+): { readonly x: number; readonly y: number } {
+  const here = noiseAt(seed, x, y);
+  return {
+    x: (noiseAt(seed, x, y + APART) - here) / APART,
+    y: (here - noiseAt(seed, x + APART, y)) / APART,
+  };
+}
+
 function smooth(share: number): number {
   return share * share * share * (share * (6 * share - 15) + 10);
 }

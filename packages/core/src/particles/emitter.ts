@@ -31,8 +31,9 @@ export interface ParticleStyle {
   readonly looks: readonly LookName[];
   /** Stage units. */
   readonly size: Varied;
-  /** At the beginning and at the end of a life, #rrggbb. */
-  readonly colors: readonly [string, string];
+  /** #rrggbb, and whether a particle goes through all of them in its life or has one of them. */
+  readonly colors: readonly string[];
+  readonly colored: 'over life' | 'each';
   /** 0 to 1. */
   readonly opacity: number;
   /** Shares of a life over which a particle comes and goes. */
@@ -45,8 +46,8 @@ export interface ParticleStyle {
   /** Where to, radians clockwise from the right; and how far to both sides of it. */
   readonly direction: number;
   readonly fan: number;
-  /** Turned the way that it flies, or by itself. */
-  readonly faces: 'way' | 'any';
+  /** Turned the way that it flies, nearly upright, or any way. */
+  readonly faces: 'way' | 'up' | 'any';
   /** Turns a second at most, to either side. */
   readonly spin: number;
   /** Shares of the gravity and of the wind of the scene. */
@@ -85,6 +86,7 @@ export interface Emitter extends OrderedRecord {
 /** Most emitters of a scene, and most particles of one that are in the air at once. */
 export const MOST_EMITTERS = 24;
 export const MOST_IN_THE_AIR = 5000;
+export const MOST_COLORS = 6;
 /** The longest life of a particle, seconds. */
 export const LONGEST_LIFE = 20;
 
@@ -111,13 +113,14 @@ export const particleStyleSchema = object({
     .min(1)
     .max(LOOK_NAMES.length),
   size: varied(0.5, 1000),
-  colors: array(colorSchema()).required().length(2),
+  colors: array(colorSchema()).required().min(1).max(MOST_COLORS),
+  colored: string().required().oneOf(['over life', 'each']),
   opacity: range(0, 1),
   ...{ fadeIn: range(0, 1), fadeOut: range(0, 1) },
   life: varied(0.05, LONGEST_LIFE),
   speed: varied(0, 5000),
   ...{ direction: range(-100, 100), fan: range(0, Math.PI) },
-  faces: string().required().oneOf(['way', 'any']),
+  faces: string().required().oneOf(['way', 'up', 'any']),
   spin: range(0, 20),
   ...{ gravity: range(-4, 4), wind: range(0, 4) },
   ...{ drag: range(0, 50), turbulence: range(0, 2000) },

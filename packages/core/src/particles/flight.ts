@@ -1,4 +1,4 @@
-import { chance, directionOf, eitherSide, hashOf, noiseAt } from './chance';
+import { chance, directionOf, eitherSide, hashOf, whirlAt } from './chance';
 import type { Emitter, ParticleStyle } from './emitter';
 import type { ParticleInputs, Surroundings } from './surroundings';
 import { OF, STATE, type Swarm } from './swarm';
@@ -18,7 +18,7 @@ const SLIDES = 0.8;
 /** What each chance of a particle decides. */
 export const PURPOSE = {
   ...{ across: 1, down: 2, speed: 3, way: 4, life: 5 },
-  ...{ size: 6, look: 7, turn: 8, spin: 9, count: 10, splash: 11 },
+  ...{ size: 6, look: 7, turn: 8, spin: 9, count: 10, color: 11, splash: 12 },
 } as const;
 
 const varies = (key: number, purpose: number, { mean, spread }: ParticleStyle['size']) =>
@@ -27,14 +27,16 @@ const varies = (key: number, purpose: number, { mean, spread }: ParticleStyle['s
 /** The size of a particle, stage units. */
 export const sizeOf = (key: number, { size }: ParticleStyle) => varies(key, PURPOSE.size, size);
 
-/** Adds the particles that come at a step. @param count how many */
+/** Adds the particles that come at a step, thrown into air that moves already. @param count how many */
 export function addParticles(
   swarm: Swarm,
   { seed, style }: Pick<Emitter, 'seed' | 'style'>,
-  place: NonNullable<ParticleInputs['place']>,
+  { wind, place }: Pick<ParticleInputs, 'wind' | 'place'>,
   step: number,
   count: number,
 ): void {
+  if (!place) return;
+  const blown = wind * style.wind;
   for (let index = 0; index < count; index++) {
     const key = hashOf(seed, step, index);
     const { x, y } = place(chance(key, PURPOSE.across), chance(key, PURPOSE.down));
@@ -42,7 +44,10 @@ export function addParticles(
     const speed = varies(key, PURPOSE.speed, style.speed);
     const life = Math.max(1, Math.round(PARTICLE_RATE * varies(key, PURPOSE.life, style.life)));
     const at = swarm.add();
-    swarm.numbers.set([x, y, speed * way.x, speed * way.y, 0, life, key, STATE.flies, 0], at);
+    swarm.numbers.set(
+      [x, y, blown + speed * way.x, speed * way.y, 0, life, key, STATE.flies, 0],
+      at,
+    );
   }
 }
 
@@ -81,8 +86,9 @@ export function fly(
     const [x, y] = [numbers[at + OF.x]!, numbers[at + OF.y]!];
     let [airX, airY] = [blows, 0];
     if (turbulence > 0) {
-      airX += turbulence * noiseAt(seed, x / WHIRL + changes, y / WHIRL);
-      airY += turbulence * noiseAt(seed + 1, x / WHIRL, y / WHIRL + changes);
+      const whirl = whirlAt(seed, x / WHIRL + changes, y / WHIRL - changes);
+      airX += turbulence * whirl.x;
+      airY += turbulence * whirl.y;
     }
     numbers[at + OF.vx] = (numbers[at + OF.vx]! + pull * airX) * left;
     numbers[at + OF.vy] = (numbers[at + OF.vy]! + falls + pull * airY) * left;

@@ -17,6 +17,8 @@ const TONES = 8;
 /** Drops of a splash, how large they are against what splashed, how fast they fly and how they fall, in sizes and seconds. */
 const SPLASH = { drops: 3, size: 0.12, least: 1.6, speed: 90, falls: 520, aside: 0.9 } as const;
 const DROP = lookOf('dot');
+/** How far what stands nearly upright is turned at most, radians. */
+const ROCKS = 0.35;
 
 /**
  * The particles of a swarm as an item; nothing where none is seen.
@@ -41,10 +43,10 @@ export function paintedSwarm(
   return [particlesItem(`emitter/${id}`, looks, tones, marks.all)];
 }
 
-/** Seconds since the step of the swarm, and the tones of the steps of a life. */
+/** Seconds since the step of the swarm, and which tone a particle has at a share of its life. */
 interface PaintedNow {
   readonly since: number;
-  readonly toneOf: readonly number[];
+  readonly toneOf: (key: number, share: number) => number;
 }
 
 /** Numbers of marks, as many as needed. */
@@ -88,12 +90,13 @@ function addParticle(
   const size = sizeOf(key, style);
   const way = wayOf(style, key, vx, vy, (flies ? age : 0) / PARTICLE_RATE);
   const look = Math.floor(chance(key, PURPOSE.look) * style.looks.length);
-  const tone = toneOf[Math.min(TONES - 1, Math.floor(share * TONES))]!;
+  const tone = toneOf(key, share);
   marks.add(look, tone, x + vx * ahead, y + vy * ahead, size * way.x, size * way.y);
 }
 
 /** Which way a particle is turned. @param seconds how long it has been turning */
 function wayOf(style: ParticleStyle, key: number, vx: number, vy: number, seconds: number) {
+  if (style.faces === 'up') return directionOf(ROCKS * eitherSide(key, PURPOSE.turn));
   if (style.faces === 'any') {
     const turned = chance(key, PURPOSE.turn) + style.spin * eitherSide(key, PURPOSE.spin) * seconds;
     return directionOf(2 * Math.PI * turned);
@@ -115,7 +118,7 @@ function addSplash(
   const steps = numbers[at + OF.age]! - numbers[at + OF.met]! + since * PARTICLE_RATE;
   const seconds = Math.max(0, steps) / PARTICLE_RATE;
   const left = Math.max(0, 1 - steps / SPLASH_STEPS);
-  const tone = toneOf[TONES / 2]!;
+  const tone = toneOf(key, 0.5);
   const size = Math.max(SPLASH.least, SPLASH.size * sizeOf(key, style)) * left;
   for (let drop = 0; drop < SPLASH.drops; drop++) {
     const aside = SPLASH.aside * eitherSide(key, PURPOSE.splash + 2 * drop);
@@ -126,17 +129,31 @@ function addSplash(
   }
 }
 
-/** The colours and opacities of a life, each of them once, and which of them belongs to each step of it. */
-function tonesOf({ colors, opacity, fadeIn, fadeOut }: ParticleStyle) {
+/** The colours and opacities of a life, each of them once, and which of them a particle has at a share of its life. */
+function tonesOf({ colors, colored, opacity, fadeIn, fadeOut }: ParticleStyle) {
   const tones: ParticleTone[] = [];
-  const toneOf = Array.from({ length: TONES }, (_, at) => {
-    const share = (at + 0.5) / TONES;
-    const comes = fadeIn > 0 ? Math.min(1, share / fadeIn) : 1;
-    const goes = fadeOut > 0 ? Math.min(1, (1 - share) / fadeOut) : 1;
-    const color = mixedColor(colors[0], colors[1], share);
-    const tone = { color, opacity: opacity * Math.min(comes, goes) };
-    const known = tones.findIndex((one) => one.color === color && one.opacity === tone.opacity);
-    return known < 0 ? tones.push(tone) - 1 : known;
-  });
+  const rows = (colored === 'each' ? colors : [null]).map((own) =>
+    Array.from({ length: TONES }, (_, at) => {
+      const share = (at + 0.5) / TONES;
+      const comes = fadeIn > 0 ? Math.min(1, share / fadeIn) : 1;
+      const goes = fadeOut > 0 ? Math.min(1, (1 - share) / fadeOut) : 1;
+      const color = own ?? colorAlong(colors, share);
+      const tone = { color, opacity: opacity * Math.min(comes, goes) };
+      const known = tones.findIndex((one) => one.color === color && one.opacity === tone.opacity);
+      return known < 0 ? tones.push(tone) - 1 : known;
+    }),
+  );
+  const toneOf = (key: number, share: number) =>
+    rows[Math.floor(chance(key, PURPOSE.color) * rows.length)]![
+      Math.min(TONES - 1, Math.floor(share * TONES))
+    ]!;
   return { tones, toneOf };
+}
+
+/** A colour on the way through several. @param share 0 to 1 */
+function colorAlong(colors: readonly string[], share: number): string {
+  const at = share * (colors.length - 1);
+  const before = Math.min(colors.length - 1, Math.floor(at));
+  const after = Math.min(colors.length - 1, before + 1);
+  return mixedColor(colors[before]!, colors[after]!, at - before);
 }

@@ -85,13 +85,10 @@ export class ParticleRun {
   private advance(step: number, inputsAt: (step: number) => ParticleInputs): void {
     const { emitter, around, swarm } = this;
     const inputs = inputsAt(step);
-    if (inputs.place) {
-      const come = countAt(emitter, step, inputs.amount);
-      addParticles(swarm, emitter, inputs.place, step, come);
-      const bursts = emitter.burst > 0 && inputs.burst && !inputsAt(step - 1).burst;
-      // Far from the keys of those that come by themselves.
-      if (bursts) addParticles(swarm, emitter, inputs.place, -1 - step, this.burstAt(step));
-    }
+    addParticles(swarm, emitter, inputs, step, countAt(emitter, step, inputs.amount));
+    const bursts = emitter.burst > 0 && inputs.burst && !inputsAt(step - 1).burst;
+    // Far from the keys of those that come by themselves.
+    if (bursts) addParticles(swarm, emitter, inputs, -1 - step, this.burstAt(step));
     fly(swarm, emitter, around, inputs, step);
     swarm.tidy();
     this.step = step;

@@ -1,5 +1,21 @@
+import {
+  EASINGS,
+  emptyTrack,
+  trackOf,
+  withKey,
+  withKeyChanged,
+  withoutKey,
+  withTrack,
+  type KeyTrack,
+} from '../keys';
 import { MOST_EMITTERS, type Emitter } from '../particles';
 import { inOrder, inTable, withoutRecord, type Records } from '../records';
+import { FLICKS_PER_SECOND, type Flicks } from '../time';
+import { STAGE, type Scene } from './scene';
+import { amountControlId, burstControlId } from './stageControls';
+
+/** How long what makes an emitter burst stays on. */
+const BURST_LENGTH: Flicks = FLICKS_PER_SECOND / 20;
 
 /** A table of emitters with one more in front of the others; a full one stays as it is. */
 export function withEmitter(
@@ -20,4 +36,41 @@ export function withoutEmittersOf(emitters: Records<Emitter>, member: string): R
   return Object.values(emitters)
     .filter(({ source }) => source.kind === 'part' && source.member === member)
     .reduce((table, { id }) => withoutRecord(table, id), emitters);
+}
+
+/** A scene with a burst of an emitter laid down at a time: keys of what makes it burst. @param track an id, where it has none yet */
+export function withBurst(scene: Scene, emitter: string, time: Flicks, track: string): Scene {
+  const control = burstControlId(emitter);
+  const known = trackOf(scene.keys, STAGE, control) ?? emptyTrack(track, STAGE, control);
+  const held = (at: Flicks, value: number, before: KeyTrack) =>
+    withKeyChanged(withKey(before, at, value), at, { easing: EASINGS.held });
+  return {
+    ...scene,
+    keys: withTrack(scene.keys, held(time + BURST_LENGTH, 0, held(time, 1, known))),
+  };
+}
+
+/** A scene without the burst of an emitter that begins at a time. */
+export function withoutBurst(scene: Scene, emitter: string, time: Flicks): Scene {
+  const track = trackOf(scene.keys, STAGE, burstControlId(emitter));
+  if (!track) return scene;
+  const left = withoutKey(withoutKey(track, time), time + BURST_LENGTH);
+  const keys =
+    left.keys.length > 0 ? withTrack(scene.keys, left) : withoutRecord(scene.keys, track.id);
+  return { ...scene, keys };
+}
+
+/** When an emitter bursts by keys. */
+export function burstsOf({ keys }: Pick<Scene, 'keys'>, emitter: string): readonly Flicks[] {
+  const track = trackOf(keys, STAGE, burstControlId(emitter));
+  return track ? track.keys.filter(({ value }) => value > 0.5).map(({ time }) => time) : [];
+}
+
+/** A scene without an emitter, and without the keys of its controls. */
+export function withoutEmitter(scene: Scene, id: string): Scene {
+  const own = [amountControlId(id), burstControlId(id)];
+  const keys = Object.values(scene.keys)
+    .filter(({ member, control }) => member === STAGE && own.includes(control))
+    .reduce((table, track) => withoutRecord(table, track.id), scene.keys);
+  return { ...scene, keys, emitters: withoutRecord(scene.emitters, id) };
 }

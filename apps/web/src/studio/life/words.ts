@@ -102,11 +102,11 @@ export interface NumberField {
   readonly inWords: (value: number) => string;
 }
 
-const percent = (value: number) => `${Math.round(100 * value)} %`;
+export const inPercent = (value: number) => `${Math.round(100 * value)} %`;
 const milliseconds = (value: number) => `${Math.round(1000 * value)} ms`;
 const seconds = (value: number) => `${value.toFixed(value < 1 ? 2 : 1)} s`;
 const share = (label: string, min = 0, max = 1): NumberField => ({
-  ...{ label, min, max, step: 0.01, inWords: percent },
+  ...{ label, min, max, step: 0.01, inWords: inPercent },
 });
 const time = (label: string, max: number, min = 0): NumberField => ({
   ...{ label, min, max, step: 0.005, inWords: milliseconds },

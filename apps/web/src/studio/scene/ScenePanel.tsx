@@ -1,3 +1,4 @@
+import { FlyingFields } from '../flying/FlyingFields';
 import { BackdropFields } from './BackdropFields';
 import { CaptionFields } from './CaptionFields';
 import { CastList } from './CastList';
@@ -21,6 +22,11 @@ export function ScenePanel() {
       <section aria-label="Backdrop">
         <h2 className="h6">Backdrop</h2>
         <BackdropFields />
+      </section>
+      <hr />
+      <section aria-label="Weather and particles">
+        <h2 className="h6">Weather, and what else flies</h2>
+        <FlyingFields />
       </section>
       <hr />
       <section aria-label="Captions">

@@ -5,6 +5,7 @@ import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
 import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
+import { EmitterHandles } from '../flying/EmitterHandles';
 import { StageCanvas } from './StageCanvas';
 import { PerformHandles } from './PerformHandles';
 import { PoseHandles } from './PoseHandles';
@@ -77,6 +78,7 @@ export function Stage() {
       ) : (
         <StageHandles box={box} />
       )}
+      {performed === null && !posing && !playing && <EmitterHandles box={box} />}
       {(playing || dropped > 0) && (
         <span
           className="readout figures"
