@@ -9,8 +9,9 @@ import {
 import { MOUTH_DARK, type MouthKind, type MouthRig, lipsFrom } from '@cruvo/core/mouth';
 import { type SceneMaterial, compile } from '@cruvo/core/program';
 import { readArtwork } from '@cruvo/media/artwork';
-import type { DemoScene, PaintedScene } from './demoScene';
-import { linesOf, standing, type CastMember, type Row } from '@cruvo/core/scene';
+import { keeperIn, type DemoScene, type PaintedScene } from './demoScene';
+import { emitterOf } from '@cruvo/core/particles';
+import { linesOf, standing, withEmitter, type CastMember, type Row } from '@cruvo/core/scene';
 import { inTable } from '@cruvo/core/records';
 
 const FACE = new URL('../apps/web/public/templates/face.svg', import.meta.url).pathname;
@@ -19,11 +20,7 @@ const followers = [] as const;
 /** The demo's line said by the template face with each kind of mouth. */
 export async function facesOf(demo: DemoScene): Promise<ReadonlyMap<MouthKind, PaintedScene>> {
   const pictures = new Map(demo.pictures);
-  const keep = async (bytes: Buffer) => {
-    const media = `face ${pictures.size}`;
-    pictures.set(media, bytes.toString('utf8'));
-    return media;
-  };
+  const keep = keeperIn(pictures);
   const artwork = await readArtwork([{ path: FACE, name: 'face.svg' }], {
     keep,
     report: () => undefined,
@@ -54,6 +51,17 @@ function handMade(): [MouthKind, MouthRig][] {
       { kind: 'jaw', part: 'head', hinge: left, turn: 0.1, slide: { x: 0, y: 20 }, followers },
     ],
   ];
+}
+
+/** A scene in a snowstorm and a downpour, with about 3,000 particles in the air. */
+export function inWeather({ material, pictures }: PaintedScene): PaintedScene {
+  const { stage } = material.scene;
+  const snow = { ...emitterOf('snow', stage, 1), rate: 115 };
+  const rain = { ...emitterOf('downpour', stage, 2), rate: 870 };
+  const emitters = withEmitter(withEmitter({}, 'snow', snow), 'rain', rain);
+  const scene = { ...material.scene, emitters };
+  const stormy = { ...material, scene };
+  return { material: stormy, program: compile(stormy), pictures };
 }
 
 /** Five characters of so many parts each, all speaking the demo's line. */

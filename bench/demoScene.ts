@@ -25,15 +25,22 @@ export interface DemoScene extends PaintedScene {
 
 const SOURCE = new URL('../demo/saltmarsh/', import.meta.url);
 
+/** What keeps the drawings of artwork as texts; the picture of how a whole file looks is none, and not needed. */
+export function keeperIn(pictures: Map<string, string>) {
+  return async (bytes: Buffer) => {
+    const media = `picture ${pictures.size}`;
+    const text = bytes.toString('utf8');
+    if (!text.startsWith('<')) return 'flat';
+    pictures.set(media, text);
+    return media;
+  };
+}
+
 /** The demo's scene, made from its files without a database. */
 export async function demoScene(): Promise<DemoScene> {
   const folder = mkdtempSync(join(tmpdir(), 'cruvo-bench-'));
   const pictures = new Map<string, string>();
-  const keep = async (bytes: Buffer) => {
-    const media = String(pictures.size);
-    pictures.set(media, bytes.toString('utf8'));
-    return media;
-  };
+  const keep = keeperIn(pictures);
   const read = (name: string) =>
     readArtwork([{ path: new URL(name, SOURCE).pathname, name }], {
       keep,

@@ -1,6 +1,6 @@
 import { readVectorDrawing } from '@cruvo/core/formats';
 import { Player, compile } from '@cruvo/core/program';
-import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
+import { GOLDEN_TIMES, richPictures, stormyScene } from '@cruvo/core/testing';
 import type { Picture } from '@cruvo/painter/paint';
 import { browserPainter, FrameCanvas, showPixels } from '@cruvo/painter/browser';
 import { toFlicks } from '@cruvo/core/time';
@@ -18,7 +18,7 @@ async function paintGolden(
   size: { width: number; height: number },
   retained: boolean,
 ): Promise<string[]> {
-  const player = new Player(compile(richScene()));
+  const player = new Player(compile(stormyScene()));
   const images = new Map<string, Picture<ImageBitmap>>();
   for (const [media, picture] of richPictures()) {
     images.set(

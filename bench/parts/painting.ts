@@ -1,5 +1,5 @@
 import type { Motion } from '../bothWays';
-import { crowdOf, facesOf } from '../characters';
+import { crowdOf, facesOf, inWeather } from '../characters';
 import { demoScene, type PaintedScene } from '../demoScene';
 import { benchPaintingInChromium, benchPaintingInNode, type PaintingFigures } from '../painting';
 import { fixed, table, type Figure, type Report } from '../report';
@@ -27,6 +27,10 @@ export async function frame(): Promise<Report> {
     {
       ...{ name: 'sway', title: 'the same, every part swaying', scene: crowd },
       ...{ motion: 'swaying', median: 16, p95: null },
+    },
+    {
+      ...{ name: 'weather', title: 'the five speaking, in 3,000 drops and flakes' },
+      ...{ scene: inWeather(crowd), motion: 'spoken', median: 16, p95: null },
     },
   ];
   for (const [kind, scene] of await facesOf(demo)) {

@@ -63,10 +63,15 @@ export function mixedColor(from: string, to: string, share: number): string {
     const [a, b] = [(one >> shift) & 255, (other >> shift) & 255];
     return Math.round(a + (b - a) * share) << shift;
   });
-  return `#${mixed.reduce((sum, byte) => sum | byte, 0).toString(16).padStart(6, '0')}`;
+  return `#${mixed
+    .reduce((sum, byte) => sum | byte, 0)
+    .toString(16)
+    .padStart(6, '0')}`;
 }
 
 /** A colour made lighter (above 0) or darker, up to white at 1 and black at -1. As #rrggbb. */
 export function shadedColor(color: string, shade: number): string {
-  return shade === 0 ? color : mixedColor(color, shade > 0 ? '#ffffff' : '#000000', Math.abs(shade));
+  return shade === 0
+    ? color
+    : mixedColor(color, shade > 0 ? '#ffffff' : '#000000', Math.abs(shade));
 }

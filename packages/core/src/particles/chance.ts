@@ -44,36 +44,39 @@ export function directionOf(angle: number): { readonly x: number; readonly y: nu
 }
 
 /**
- * Smooth noise over a plane, -1 to 1: values at whole numbers, mixed by Perlin’s fifth-order curve (K. Perlin 2002).
- */
-export function noiseAt(seed: number, x: number, y: number): number {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  const [across, down] = [smooth(x - left), smooth(y - top)];
-  const at = (column: number, row: number) => hashOf(seed, left + column, top + row) / 2 ** 31 - 1;
-  const upper = at(0, 0) + across * (at(1, 0) - at(0, 0));
-  const lower = at(0, 1) + across * (at(1, 1) - at(0, 1));
-  return upper + down * (lower - upper);
-}
-
-/** How far apart the noise is looked at whose slope makes a whirl. */
-const APART = 1 / 16;
-
-/**
- * The air in whirls, about 1 at their edges: it goes along the lines of equal noise, so that what is carried by it is never
- * driven together (curl noise; R. Bridson, J. Hourihan and M. Nordenstam 2007).
+ * The air in whirls over a plane, at most about 4: it goes along the lines on which smooth noise is equal, so that what it
+ * carries is never driven together (curl noise; R. Bridson, J. Hourihan and M. Nordenstam 2007). The noise has a value by
+ * lot at whole numbers, mixed by Perlin’s fifth-order curve (K. Perlin 2002).
  */
 export function whirlAt(
   seed: number,
   x: number,
   y: number,
 ): { readonly x: number; readonly y: number } {
-  const here = noiseAt(seed, x, y);
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  const [across, down] = [x - left, y - top];
+  const a = valueAt(seed, left, top);
+  const b = valueAt(seed, left + 1, top);
+  const c = valueAt(seed, left, top + 1);
+  const d = valueAt(seed, left + 1, top + 1);
+  const [mixAcross, mixDown] = [smooth(across), smooth(down)];
+  const [upper, lower] = [a + mixAcross * (b - a), c + mixAcross * (d - c)];
   return {
-    x: (noiseAt(seed, x, y + APART) - here) / APART,
-    y: (here - noiseAt(seed, x + APART, y)) / APART,
+    x: slope(down) * (lower - upper),
+    y: -slope(across) * (b - a + mixDown * (d - c - b + a)),
   };
+}
+
+/** -1 to 1. */
+function valueAt(seed: number, column: number, row: number): number {
+  return hashOf(seed, column, row) / 2 ** 31 - 1;
 }
 
 function smooth(share: number): number {
   return share * share * share * (share * (6 * share - 15) + 10);
+}
+
+function slope(share: number): number {
+  const rest = 1 - share;
+  return 30 * share * share * rest * rest;
 }

@@ -5,7 +5,7 @@ import { ParticleRun } from './particleRun';
 import { emitterOf, PARTICLE_PRESETS } from './presets';
 import type { ParticleInputs, Surroundings } from './surroundings';
 import { OF, STATE, type Swarm } from './swarm';
-import { chance, directionOf, noiseAt } from './chance';
+import { chance, directionOf, whirlAt } from './chance';
 
 const STAGE = { width: 800, height: 600 };
 const NO_EDGES = { left: false, right: false, top: false, bottom: false };
@@ -175,18 +175,27 @@ describe('particles', () => {
 });
 
 describe('what is drawn by lot', () => {
-  it('is spread evenly, and smooth where it is noise', () => {
+  it('is spread evenly', () => {
     const drawn = Array.from({ length: 4000 }, (_, key) => chance(key, 3));
     const tenths = Array.from(
       { length: 10 },
       (_, tenth) => drawn.filter((share) => Math.floor(10 * share) === tenth).length,
     );
     tenths.forEach((count) => expect(Math.abs(count - 400)).toBeLessThan(80));
-    for (let at = 0; at < 200; at++) {
-      const [x, y] = [at * 0.37, at * 0.11];
-      expect(Math.abs(noiseAt(4, x, y) - noiseAt(4, x + 1e-3, y))).toBeLessThan(0.01);
-      expect(Math.abs(noiseAt(4, x, y))).toBeLessThanOrEqual(1);
-    }
+  });
+  it('whirls the air smoothly, and nowhere together or apart', () => {
+    const step = 1e-4;
+    fc.assert(
+      fc.property(fc.nat(10_000), fc.nat(10_000), (across, down) => {
+        const [x, y] = [across * 0.0137, down * 0.0119];
+        const here = whirlAt(4, x, y);
+        const [right, below] = [whirlAt(4, x + step, y), whirlAt(4, x, y + step)];
+        expect(Math.hypot(here.x, here.y)).toBeLessThan(6);
+        expect(Math.hypot(right.x - here.x, right.y - here.y)).toBeLessThan(0.01);
+        const spreads = (right.x - here.x) / step + (below.y - here.y) / step;
+        expect(Math.abs(spreads)).toBeLessThan(0.02);
+      }),
+    );
   });
   it('gives directions as sines and cosines do', () => {
     fc.assert(

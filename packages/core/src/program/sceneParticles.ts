@@ -33,6 +33,8 @@ interface Flying {
   readonly run: ParticleRun;
   /** What acted on them last where it can't be played again; null where it can. */
   live: ParticleInputs | null;
+  /** What was seen of them last, and when; null where something was set live. */
+  seen: { readonly time: Flicks; readonly items: readonly FrameItem[] } | null;
 }
 
 /** Most steps for which is kept what acts on particles. */
@@ -58,41 +60,37 @@ export class SceneParticles {
     for (const id of this.flying.keys()) if (!Object.hasOwn(emitters, id)) this.flying.delete(id);
     const seen = inOrder(emitters).filter(({ muted }) => !muted);
     return seen.map((emitter) => {
-      const { run } = this.gone(program, emitter, time, moved, now);
-      const step = particleStepAt(time);
-      const since = toSeconds(time - timeOfParticleStep(step));
-      return { emitter, items: paintedSwarm(emitter, run.swarm, since) };
+      const own = this.flyingOf(program, emitter, moved);
+      if (!now && own.seen?.time === time) return { emitter, items: own.seen.items };
+      go(program, emitter, own, time, now);
+      const since = toSeconds(time - timeOfParticleStep(particleStepAt(time)));
+      const items = paintedSwarm(emitter, own.run.swarm, since);
+      own.seen = now ? null : { time, items };
+      return { emitter, items };
     });
   }
 
-  /** The particles of an emitter, gone on to a time. */
-  private gone(
-    program: Program,
-    emitter: Emitter,
-    time: Flicks,
-    moved: Moved,
-    now: Moved | null,
-  ): Flying {
+  /** The particles of an emitter; others where what they were made of has changed. */
+  private flyingOf(program: Program, emitter: Emitter, moved: Moved): Flying {
     const { scene, stage, memos } = program;
     const { source } = emitter;
     const carrier = source.kind === 'part' ? (memos.get(source.member)?.value ?? null) : null;
     const made = [emitter, scene.stage, scene.physics, stage.value, carrier];
-    let own = this.flying.get(emitter.id);
-    if (!own || !made.every((one, at) => one === own!.made[at])) {
-      own = { made, run: runOf(program, emitter, moved), live: null };
-      this.flying.set(emitter.id, own);
-    }
-    const step = particleStepAt(time);
-    if (now) {
-      const inputs = inputsAt(program, emitter, now, time);
-      own.run.follow(step, inputs, own.live ?? inputs);
-      own.live = inputs;
-    } else {
-      own.run.seek(step);
-      own.live = null;
-    }
+    const known = this.flying.get(emitter.id);
+    if (known && made.every((one, at) => one === known.made[at])) return known;
+    const own: Flying = { made, run: runOf(program, emitter, moved), live: null, seen: null };
+    this.flying.set(emitter.id, own);
     return own;
   }
+}
+
+/** Goes on with particles to a time. */
+function go(program: Program, emitter: Emitter, own: Flying, time: Flicks, now: Moved | null) {
+  const step = particleStepAt(time);
+  const inputs = now && inputsAt(program, emitter, now, time);
+  if (inputs) own.run.follow(step, inputs, own.live ?? inputs);
+  else own.run.seek(step);
+  own.live = inputs;
 }
 
 function runOf(program: Program, emitter: Emitter, moved: Moved): ParticleRun {

@@ -41,7 +41,11 @@ export function withoutEmittersOf(emitters: Records<Emitter>, member: string): R
 /** A scene with a burst of an emitter laid down at a time: keys of what makes it burst. @param track an id, where it has none yet */
 export function withBurst(scene: Scene, emitter: string, time: Flicks, track: string): Scene {
   const control = burstControlId(emitter);
-  const known = trackOf(scene.keys, STAGE, control) ?? emptyTrack(track, STAGE, control);
+  const known = trackOf(scene.keys, STAGE, control) ?? {
+    ...emptyTrack(track, STAGE, control),
+    // It begins at its key, not softly before it.
+    soft: 0,
+  };
   const held = (at: Flicks, value: number, before: KeyTrack) =>
     withKeyChanged(withKey(before, at, value), at, { easing: EASINGS.held });
   return {

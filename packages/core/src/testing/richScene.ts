@@ -141,13 +141,6 @@ const HILLS_ARTWORK: Artwork = {
 const HILLS =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 96 54"><defs><linearGradient id="s" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#203048"/><stop offset="1" stop-color="#b88a6a"/></linearGradient></defs><rect width="96" height="54" fill="url(#s)"/><path d="M0 40Q20 26 44 38T96 34V54H0Z" fill="#2f4a3a"/></svg>';
 
-/** Snow behind everybody, and rain in front that splashes on the ground. */
-const EMITTERS = withEmitter(
-  withEmitter({}, 'snow', { ...emitterOf('snow', STAGE, 4), depth: { kind: 'behind' } }),
-  'rain',
-  { ...emitterOf('drizzle', STAGE, 5), depth: { kind: 'front' } },
-);
-
 /** Two characters with all seven kinds of mouth between them: overlapping, corrected and early lines. */
 export function richScene(): SceneMaterial {
   return {
@@ -165,10 +158,22 @@ export function richScene(): SceneMaterial {
       workArea: null,
       captions: USUAL_CAPTIONS,
       ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
-      ...{ emitters: EMITTERS, physics: { ...USUAL_PHYSICS, wind: 0.2 } },
+      ...{ emitters: {}, physics: USUAL_PHYSICS },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,
+  };
+}
+
+/** The same in bad weather: snow behind everybody, and rain in front that splashes on the ground. */
+export function stormyScene(): SceneMaterial {
+  const rich = richScene();
+  const snow = { ...emitterOf('snow', STAGE, 4), depth: { kind: 'behind' } } as const;
+  const rain = { ...emitterOf('drizzle', STAGE, 5), depth: { kind: 'front' } } as const;
+  const emitters = withEmitter(withEmitter({}, 'snow', snow), 'rain', rain);
+  return {
+    ...rich,
+    scene: { ...rich.scene, emitters, physics: { ...USUAL_PHYSICS, wind: 0.2 } },
   };
 }
 

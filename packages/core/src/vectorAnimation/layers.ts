@@ -9,7 +9,15 @@ import {
   type ParticlesItem,
 } from '../frame';
 import type { Paint, Stroke, VectorDrawing, VectorShape } from '../frame';
-import { IDENTITY, meanScale, multiply, scaling, translation, type Box, type Matrix } from '../geometry';
+import {
+  IDENTITY,
+  meanScale,
+  multiply,
+  scaling,
+  translation,
+  type Box,
+  type Matrix,
+} from '../geometry';
 
 /** A picture that drawings are made of: vectors, or the address of pixels (such as a data: URL). */
 export type VectorPicture =

@@ -1,20 +1,20 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { Player } from '@cruvo/core/program';
 import { toFlicks } from '@cruvo/core/time';
-import { GOLDEN_TIMES, paintedMoments } from '@cruvo/core/testing';
+import { GOLDEN_TIMES, paintedMoments, stormyScene } from '@cruvo/core/testing';
 import { canvasOf, nodePainter } from '../images';
 import {
   CELL,
   GOLDEN_FILE,
   goldenFrames,
-  richSceneInNode,
+  sceneInNode,
   shareOfValuesOff,
   sheetOf,
 } from '../testing/goldenSheet';
 
 const MOMENTS_FILE = new URL('../../../core/src/testing/goldenMoments.json', import.meta.url);
 
-const { program, images } = await richSceneInNode();
+const { program, images } = await sceneInNode(stormyScene());
 const player = new Player(program);
 const cells = GOLDEN_TIMES.map((time) =>
   nodePainter.paintFrame(player.seek(toFlicks(time)), images, CELL),

@@ -3,14 +3,15 @@ import { readVectorDrawing } from '@cruvo/core/formats';
 import { type Frame, type FrameItem, drawingItem, groupItem } from '@cruvo/core/frame';
 import { type Box, multiply, scaling, translation, turning } from '@cruvo/core/geometry';
 import { Player } from '@cruvo/core/program';
+import { richScene } from '@cruvo/core/testing';
 import { frameMiddle } from '@cruvo/core/time';
 import { nodePainter, retainedNodePainter, type NodeImages } from '../images';
-import { CELL, richSceneInNode, shareOfValuesOff } from '../testing/goldenSheet';
+import { CELL, sceneInNode, shareOfValuesOff } from '../testing/goldenSheet';
 
 /** What a frame painted piece by piece may differ from one painted anew: so many of its values by more than 24 of 255. */
 const TOLERANCE = 0.0015;
 
-const { program, images } = await richSceneInNode();
+const { program, images } = await sceneInNode(richScene());
 
 /** Paints frames one after the other, retained and each anew, and gives how far apart they are at each. */
 function compare(

@@ -4,13 +4,14 @@ import { join } from 'node:path';
 import { DEFAULT_FIT } from '@cruvo/core/mouth';
 import { Player } from '@cruvo/core/program';
 import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
+import { richScene } from '@cruvo/core/testing';
 import { frameMiddle } from '@cruvo/core/time';
 import { analyseWorkingVoice, writeWorkingVoice } from '@cruvo/media/voice';
 import { run } from '@cruvo/media/tools';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
 import { nodePainter } from '../images';
 import { plainPicture } from '../testing';
-import { CELL, richSceneInNode } from '../testing/goldenSheet';
+import { CELL, sceneInNode } from '../testing/goldenSheet';
 import { filmOfTwoDrawings } from '../twoDrawings';
 import { FilmEncoder } from './encoder';
 import { encodingOf } from './encodings';
@@ -172,7 +173,7 @@ it('paints in the film just what the stage paints at the same time', async () =>
 
 it('shows the rich scene as its golden frames do, as far as film keeps colours', async () => {
   const output = join(folder, 'rich.mp4');
-  const { program, images } = await richSceneInNode();
+  const { program, images } = await sceneInNode(richScene());
   const player = new Player(program);
   const rich: FilmSettings = { ...settings, ...CELL, background: '#f4e9d8' };
   await renderFilm({ program, images, sounds: [], settings: rich, output });

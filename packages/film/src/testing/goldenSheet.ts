@@ -1,6 +1,6 @@
 import { createCanvas, loadImage, type Canvas } from '@napi-rs/canvas';
-import { compile } from '@cruvo/core/program';
-import { GOLDEN_TIMES, richPictures, richScene } from '@cruvo/core/testing';
+import { compile, type SceneMaterial } from '@cruvo/core/program';
+import { GOLDEN_TIMES, richPictures } from '@cruvo/core/testing';
 import { drawingsOf, loadImages } from '../images';
 
 /** Pixels of one golden frame; half the rich scene's stage. */
@@ -10,9 +10,9 @@ const COLUMNS = 4;
 /** The golden frames side by side, row by row, in one PNG. */
 export const GOLDEN_FILE = new URL('../../golden/rich-scene.png', import.meta.url).pathname;
 
-/** The rich scene, ready to be painted in Node. */
-export async function richSceneInNode() {
-  const program = compile(richScene());
+/** A scene with the pictures of the rich one, ready to be painted in Node. */
+export async function sceneInNode(material: SceneMaterial) {
+  const program = compile(material);
   const pictures = richPictures();
   const images = await loadImages(drawingsOf(program), async (media) =>
     Buffer.from(pictures.get(media)!),
