@@ -21,7 +21,8 @@ const apart = (one: readonly number[], other: readonly number[]) =>
 /** The pictures of a stretch of the scene, in order. @param from @param to seconds */
 async function filmed({ page, sceneId }: StudioPage, from: number, to: number) {
   const stretch = { start: from * FLICKS_PER_SECOND, end: to * FLICKS_PER_SECOND };
-  const settings = { format: 'png', width: 320, height: 180, frameRate: '12', stretch };
+  const size = { width: 320, height: 180, frameRate: '12', background: null };
+  const settings = { format: 'png', ...size, stretch };
   const ordered = await page.request.post('/api/films', { data: { scene: sceneId, settings } });
   expect(ordered.status()).toBe(201);
   const { id, production } = (await ordered.json()) as { id: string; production: string };

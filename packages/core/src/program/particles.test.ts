@@ -129,6 +129,8 @@ describe('what flies in a scene', () => {
     const { burst } = twice.emitters['one']!;
     const counts = [0.9, 1.2, 2.2].map((time) => countAt({ ...rich, scene: twice }, time));
     expect(counts).toEqual([0, burst, 2 * burst]);
+    const first = withBurst(plain, 'one', 0, 'k');
+    expect(countAt({ ...rich, scene: first }, 0.1)).toBe(burst);
     const once = withoutBurst(twice, 'one', toFlicks(1));
     expect([1.2, 2.2].map((time) => countAt({ ...rich, scene: once }, time))).toEqual([0, burst]);
     expect(withoutBurst(once, 'one', toFlicks(2)).keys).toEqual(plain.keys);

@@ -103,8 +103,9 @@ function runOf(program: Program, emitter: Emitter, moved: Moved): ParticleRun {
     ...{ edges: physics.edges, settled: physics.settled },
     gravity: gravityOn(stage, physics.gravity),
     inputsAt(step) {
-      // Before the scene all stands as it begins.
-      const at = still ? 0 : Math.max(0, step);
+      // Before the scene all stands as it begins, but for what bursts then.
+      if (step < 0) return { ...this.inputsAt(0), burst: false };
+      const at = still ? 0 : step;
       const found = known.get(at);
       if (found) return found;
       if (known.size > MOST_INPUTS) known.clear();
