@@ -9,6 +9,7 @@ import { buildWeb, setUp, startStudio } from './lib/studio.mjs';
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SCENE = '/scenes/5a17ba45-0000-4000-8000-000000000002';
 const DIALOGUE = '/scenes/5a17ba45-0000-4000-8000-000000000006';
+const STORM = '/scenes/5a17ba45-0000-4000-8000-000000000008';
 const PERFORMED = '/scenes/5a17ba45-0000-4000-8000-000000000007';
 const CHARACTER = '/characters/5a17ba45-0000-4000-8000-000000000003';
 
@@ -82,11 +83,12 @@ async function shootAll() {
   await shoot('sheet');
   await page.keyboard.press('Control+z');
   await page.getByTestId('save-state').getByText('Saved').waitFor();
-  await openScene();
-  await page.keyboard.press('u');
-  await page.getByRole('region', { name: 'Review' }).waitFor();
-  await shoot('review');
-  await page.keyboard.press('Escape');
+  await page.goto(STORM);
+  await page.getByRole('tab', { name: 'Scene', exact: true }).click();
+  const weather = page.getByRole('region', { name: 'Weather and particles' });
+  await weather.evaluate((section) => section.scrollIntoView());
+  for (let frame = 0; frame < 84; frame++) await page.keyboard.press('.');
+  await shoot('weather');
 
   await page.goto(DIALOGUE);
   await page.locator('.row-name', { hasText: 'Corrigan' }).click();

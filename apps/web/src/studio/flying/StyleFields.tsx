@@ -50,7 +50,7 @@ const DIRECTION = field('Direction', [-Math.PI, Math.PI, Math.PI / 36], degrees)
 const FAN = field('Fan', [0, Math.PI, Math.PI / 36], degrees);
 const GRAVITY = field('Weight', [-0.5, 2, 0.02], (value) => `${value.toFixed(2)} g`);
 const WIND = field('Wind', [0, 2, 0.05], inPercent);
-const DRAG = field('Air holds back', [0, 8, 0.1], (value) => value.toFixed(1));
+const DRAG = field('Air drag', [0, 8, 0.1], (value) => value.toFixed(1));
 const TURBULENCE = field('Whirls', [0, 600, 5], whole);
 const SPIN = field('Spins', [0, 5, 0.05], (value) => `${value.toFixed(1)}/s`);
 const OPACITY = field('Opacity', [0, 1, 0.05], inPercent);
