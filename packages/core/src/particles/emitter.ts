@@ -90,6 +90,11 @@ export const MOST_COLORS = 6;
 /** The longest life of a particle, seconds. */
 export const LONGEST_LIFE = 20;
 
+/** Sizes of particles, stage units; the fastest, and the fastest air, stage units a second. */
+export const SIZES = { least: 0.5, most: 1000 } as const;
+export const FASTEST = 5000;
+export const MOST_TURBULENCE = 2000;
+
 /** How many particles of an emitter are in the air at most, while nothing makes it burst twice. */
 export function mostInTheAir({
   rate,
@@ -112,18 +117,18 @@ export const particleStyleSchema = object({
     .required()
     .min(1)
     .max(LOOK_NAMES.length),
-  size: varied(0.5, 1000),
+  size: varied(SIZES.least, SIZES.most),
   colors: array(colorSchema()).required().min(1).max(MOST_COLORS),
   colored: string().required().oneOf(['over life', 'each']),
   opacity: range(0, 1),
   ...{ fadeIn: range(0, 1), fadeOut: range(0, 1) },
   life: varied(0.05, LONGEST_LIFE),
-  speed: varied(0, 5000),
+  speed: varied(0, FASTEST),
   ...{ direction: range(-100, 100), fan: range(0, Math.PI) },
   faces: string().required().oneOf(['way', 'up', 'any']),
   spin: range(0, 20),
   ...{ gravity: range(-4, 4), wind: range(0, 4) },
-  ...{ drag: range(0, 50), turbulence: range(0, 2000) },
+  ...{ drag: range(0, 50), turbulence: range(0, MOST_TURBULENCE) },
   meeting: string<Meeting>().required().oneOf(MEETINGS),
   bounce: range(0, 1),
 });

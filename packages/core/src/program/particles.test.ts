@@ -10,6 +10,7 @@ import {
   withoutBurst,
   withoutEmitter,
 } from '../scene/emitterEdits';
+import { withStageSize } from '../scene/sceneSettings';
 import { withoutMember } from '../scene/castEdits';
 import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { richScene, stormyScene } from '../testing/richScene';
@@ -136,6 +137,18 @@ describe('what flies in a scene', () => {
     expect(withoutBurst(once, 'one', toFlicks(2)).keys).toEqual(plain.keys);
     const without = withoutEmitter(twice, 'one');
     expect([without.emitters, without.keys]).toEqual([{}, plain.keys]);
+  });
+
+  it('is as large and as fast against a stage of another size, and as before when that is taken back', () => {
+    const plain = sceneWith(made({}, 'confetti')).scene;
+    const half = { width: stage.width / 2, height: stage.height / 2 };
+    const smaller = withStageSize(plain, half);
+    const [before, after] = [plain.emitters['one']!, smaller.emitters['one']!];
+    expect(after.style.speed.mean).toBeCloseTo(before.style.speed.mean / 2, 6);
+    expect(after.style.size.mean).toBeCloseTo(before.style.size.mean / 2, 6);
+    const at = ({ source }: Emitter) => (source.kind === 'point' ? source.at : null);
+    expect(at(after)).toEqual({ x: at(before)!.x / 2, y: at(before)!.y / 2 });
+    expect(withStageSize(smaller, stage).emitters).toEqual(plain.emitters);
   });
 
   it('bursts live, and is as before when nothing is set live any more', () => {

@@ -8,7 +8,16 @@ import {
   withTrack,
   type KeyTrack,
 } from '../keys';
-import { MOST_EMITTERS, type Emitter } from '../particles';
+import { clamp } from '../numbers';
+import {
+  FASTEST,
+  MOST_EMITTERS,
+  MOST_TURBULENCE,
+  SIZES,
+  type Emitter,
+  type Varied,
+} from '../particles';
+import type { Point } from '../geometry';
 import { inOrder, inTable, withoutRecord, type Records } from '../records';
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { STAGE, type Scene } from './scene';
@@ -78,3 +87,38 @@ export function withoutEmitter(scene: Scene, id: string): Scene {
     .reduce((table, track) => withoutRecord(table, track.id), scene.keys);
   return { ...scene, keys, emitters: withoutRecord(scene.emitters, id) };
 }
+
+/** Emitters on a stage of another size: at the same shares of it, and larger and faster with its shorter side. */
+export function onResizedStage(
+  emitters: Records<Emitter>,
+  from: StageSize,
+  to: StageSize,
+): Records<Emitter> {
+  const factor = Math.min(to.width, to.height) / Math.min(from.width, from.height);
+  const [across, down] = [to.width / from.width, to.height / from.height];
+  const moved = ({ x, y }: Point): Point => ({ x: x * across, y: y * down });
+  const scaled = ({ mean, spread }: Varied, least: number, most: number): Varied => {
+    return { mean: clamp(mean * factor, least, most), spread };
+  };
+  const resized = (emitter: Emitter): Emitter => {
+    const { source, style } = emitter;
+    return {
+      ...emitter,
+      source:
+        source.kind === 'part'
+          ? source
+          : source.kind === 'point'
+            ? { ...source, at: moved(source.at) }
+            : { ...source, from: moved(source.from), to: moved(source.to) },
+      style: {
+        ...style,
+        size: scaled(style.size, SIZES.least, SIZES.most),
+        speed: scaled(style.speed, 0, FASTEST),
+        turbulence: Math.min(MOST_TURBULENCE, style.turbulence * factor),
+      },
+    };
+  };
+  return Object.fromEntries(Object.entries(emitters).map(([id, one]) => [id, resized(one)]));
+}
+
+type StageSize = Pick<Scene['stage'], 'width' | 'height'>;

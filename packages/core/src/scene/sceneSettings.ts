@@ -3,6 +3,7 @@ import { frameCount, frameStart, type Flicks, type FrameRateName } from '../time
 import { castOf } from './cast';
 import { endOf } from './line';
 import { linesOf, LONGEST_SCENE, type Scene } from './scene';
+import { onResizedStage } from './emitterEdits';
 
 interface Size {
   readonly width: number;
@@ -31,6 +32,7 @@ export function withStageSize(scene: Scene, size: Size): Scene {
     ...scene,
     stage: { ...stage, width: size.width, height: size.height },
     cast,
+    emitters: onResizedStage(scene.emitters, stage, size),
     backdrop: backdrop && {
       ...backdrop,
       x: across(backdrop.x),
