@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { USUAL_FILM, type FilmSettings } from '@cruvo/core/delivery';
-import { stormyScene } from '@cruvo/core/testing';
+import { richScene } from '@cruvo/core/testing';
 import { toFlicks } from '@cruvo/core/time';
 import { testFolder, toneIn, wav } from '@cruvo/media/testing';
 import { AS_RECORDED } from '@cruvo/core/audio';
@@ -42,7 +42,7 @@ it.each([
 ] as const)(
   '%s in parts looks and sounds as in one go',
   async (format, background, pixels, off) => {
-    const { program, images } = await sceneInNode(stormyScene());
+    const { program, images } = await sceneInNode(richScene());
     const settings: FilmSettings = {
       ...{ ...USUAL_FILM, ...CELL, format, background, frameRate: '23.976' },
       stretch: { start: 0, end: toFlicks(2) },

@@ -12,13 +12,13 @@ const MOST_OPEN_FILES = 256;
 const NICENESS = 10;
 
 /**
- * Processor time that a file may take from one sign of progress to the next, seconds: no real one needs so much,
- * and a file that is made to never end is given up in time.
+ * Processor time that a file may take from one sign of progress to the next, seconds: no real one needs so much, not even
+ * on a machine that is busy with others, and a file that is made to never end is given up in time.
  *
  * @param size of the file, bytes
  */
 export function longestStall(size: number): number {
-  return 3 + size / 4_000_000;
+  return 8 + size / 4_000_000;
 }
 
 /** The same where the process doesn't even run, seconds. */

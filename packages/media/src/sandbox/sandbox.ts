@@ -155,7 +155,10 @@ export class SandboxLost extends Problem {
 
 /** Sees to it that a sandbox stays within its memory and its time. */
 class Watchdog {
-  private progress: { readonly seconds: number; readonly at: number };
+  /** Processor time at the last progress, seconds. */
+  private progress: number;
+  /** Looks since then: a machine that slept meanwhile is no fault of the file. */
+  private looks = 0;
 
   constructor(
     private readonly pid: number | undefined,
@@ -167,6 +170,7 @@ class Watchdog {
 
   progressed(): void {
     this.progress = this.now();
+    this.looks = 0;
   }
 
   /** @returns what to say where the file takes too much */
@@ -179,9 +183,9 @@ class Watchdog {
         `“${this.name}” takes more than ${MOST_MEMORY / 1e9} GB of memory to open. Make its pictures smaller, or bring them in one by one.`,
       );
     }
-    const silence = (Date.now() - this.progress.at) / 1000;
+    const silence = (++this.looks * LOOK_EVERY_MS) / 1000;
     if (
-      seconds - this.progress.seconds > longestStall(this.size) ||
+      seconds - this.progress > longestStall(this.size) ||
       silence > LONGEST_SILENCE + longestStall(this.size)
     ) {
       return new Problem(
@@ -192,8 +196,8 @@ class Watchdog {
     return null;
   }
 
-  private now() {
-    return { seconds: this.pid === undefined ? 0 : processUsage(this.pid).seconds, at: Date.now() };
+  private now(): number {
+    return this.pid === undefined ? 0 : processUsage(this.pid).seconds;
   }
 }
 
