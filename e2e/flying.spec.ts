@@ -1,22 +1,7 @@
 import { unzipSync } from 'fflate';
-import type { Page } from '@playwright/test';
 import { FLICKS_PER_SECOND } from '@cruvo/core/time';
+import { apart, look } from './pictures';
 import { expect, expectAccessible, test, type StudioPage } from './studio';
-
-/** A picture of the stage, small, as numbers. */
-const look = (page: Page) =>
-  page
-    .locator('.stage canvas')
-    .first()
-    .evaluate((canvas: HTMLCanvasElement) => {
-      const small = document.createElement('canvas');
-      [small.width, small.height] = [128, 72];
-      const context = small.getContext('2d')!;
-      context.drawImage(canvas, 0, 0, 128, 72);
-      return [...context.getImageData(0, 0, 128, 72).data];
-    });
-const apart = (one: readonly number[], other: readonly number[]) =>
-  one.reduce((sum, value, at) => sum + Math.abs(value - other[at]!), 0) / one.length;
 
 /** The pictures of a stretch of the scene, in order. @param from @param to seconds */
 async function filmed({ page, sceneId }: StudioPage, from: number, to: number) {

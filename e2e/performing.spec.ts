@@ -1,21 +1,7 @@
-import type { Page } from '@playwright/test';
 import { FLICKS_PER_SECOND } from '@cruvo/core/time';
+import { apart, look } from './pictures';
 import { copyOfDemo, expect, expectAccessible, FURTHER, smallFilm, test } from './studio';
 
-/** A small picture of the stage, as numbers. */
-const look = (page: Page) =>
-  page
-    .locator('.stage canvas')
-    .first()
-    .evaluate((canvas: HTMLCanvasElement) => {
-      const small = document.createElement('canvas');
-      [small.width, small.height] = [64, 36];
-      const context = small.getContext('2d')!;
-      context.drawImage(canvas, 0, 0, 64, 36);
-      return [...context.getImageData(0, 0, 64, 36).data];
-    });
-const apart = (one: readonly number[], other: readonly number[]) =>
-  one.reduce((sum, value, at) => sum + Math.abs(value - other[at]!), 0) / one.length;
 /** How much of the difference between two pictures a third one has: 0 as the first, 1 as the second. */
 const shareOf = (seen: readonly number[], from: readonly number[], to: readonly number[]) => {
   let [along, all] = [0, 0];

@@ -27,8 +27,8 @@ export function timeOfParticleStep(step: number): Flicks {
 export class ParticleRun {
   readonly swarm = new Swarm();
   private step: number | null = null;
-  /** Whether something acted on them that can't be played again. */
-  private followed = false;
+  /** Where something acted on them that can't be played again, the steps at which they burst since; null: nothing did. */
+  private burstLive: number[] | null = null;
   /** States by their steps, the one used last at the end. */
   private readonly kept = new Map<number, Float64Array>();
   /** Steps that matter to a particle. */
@@ -43,7 +43,7 @@ export class ParticleRun {
 
   /** Goes to a step. */
   seek(step: number): void {
-    if (this.followed) this.begin();
+    if (this.burstLive) this.begin();
     if (step === this.step) return;
     const first = this.around.settled ? step - this.window : Math.max(0, step - this.window);
     const near = this.nearest(step, first);
@@ -70,7 +70,7 @@ export class ParticleRun {
       return;
     }
     this.kept.clear();
-    this.followed = true;
+    this.burstLive ??= [];
     const start = this.step;
     while (this.step < step) this.advance(this.step + 1, (at) => (at > start ? now : before));
   }
@@ -78,7 +78,7 @@ export class ParticleRun {
   /** Forgets all. */
   private begin(): void {
     this.kept.clear();
-    this.followed = false;
+    this.burstLive = null;
     this.step = null;
   }
 
@@ -87,20 +87,27 @@ export class ParticleRun {
     const inputs = inputsAt(step);
     addParticles(swarm, emitter, inputs, step, countAt(emitter, step, inputs.amount));
     const bursts = emitter.burst > 0 && inputs.burst && !inputsAt(step - 1).burst;
-    // Far from the keys of those that come by themselves.
-    if (bursts) addParticles(swarm, emitter, inputs, -1 - step, this.burstAt(step));
+    if (bursts) {
+      const most = Math.floor(MOST_IN_THE_AIR / (1 + this.burstsBefore(step)));
+      // Far from the keys of those that come by themselves.
+      addParticles(swarm, emitter, inputs, -1 - step, Math.min(emitter.burst, most));
+    }
     fly(swarm, emitter, around, inputs, step);
     swarm.tidy();
     this.step = step;
   }
 
-  /** How many a burst brings: fewer where others went before it within one life, so that they stay countable. */
-  private burstAt(step: number): number {
-    let before = 0;
-    for (let at = step - this.window; at < step; at++) {
-      if (this.around.inputsAt(at).burst && !this.around.inputsAt(at - 1).burst) before++;
+  /** How many bursts went before a step within one life: the more, the less it brings, so that particles stay countable. */
+  private burstsBefore(step: number): number {
+    const first = step - this.window;
+    if (this.burstLive) {
+      this.burstLive = this.burstLive.filter((at) => at >= first);
+      return this.burstLive.push(step) - 1;
     }
-    return Math.min(this.emitter.burst, Math.floor(MOST_IN_THE_AIR / (1 + before)));
+    const isOn = (at: number) => this.around.inputsAt(at).burst;
+    let before = 0;
+    for (let at = first; at < step; at++) if (isOn(at) && !isOn(at - 1)) before++;
+    return before;
   }
 
   /** The last step from which one can go on; null: none that is near enough. */

@@ -112,6 +112,16 @@ describe('particles', () => {
     const run = new ParticleRun(endless, inAir({}, inputs));
     run.seek(240);
     expect(run.swarm.count).toBeLessThan(6 * MOST_IN_THE_AIR);
+    // The same where they are set live.
+    const live = new ParticleRun(endless, inAir());
+    live.seek(0);
+    const [on, off] = [true, false].map((burst) => ({ ...STILL, burst }));
+    for (let step = 1; step <= 240; step++) {
+      const odd = step % 2 === 1;
+      live.follow(step, odd ? on! : off!, odd ? off! : on!);
+    }
+    expect(live.swarm.count).toBeGreaterThan(MOST_IN_THE_AIR / 2);
+    expect(live.swarm.count).toBeLessThan(6 * MOST_IN_THE_AIR);
   });
 
   it('fly as they were thrown, fall, and are carried by the wind', () => {

@@ -67,7 +67,8 @@ function freestPlace(taken: readonly number[]): number {
 }
 
 /** A scene without a member of its cast, what acts on it, and what it says. */
-export function withoutMember(scene: Scene, id: string): Scene {
+export function withoutMember(before: Scene, id: string): Scene {
+  const scene = withoutEmittersOf(before, id);
   const rows = inOrder(scene.rows).filter(({ target }) => target !== id);
   const kept = new Set(rows.map((row) => row.id));
   return {
@@ -88,7 +89,6 @@ export function withoutMember(scene: Scene, id: string): Scene {
     ),
     takes: inTable<TakeClip>(inOrder(scene.takes).filter(({ member }) => member !== id)),
     cues: Object.fromEntries(Object.entries(scene.cues).filter(([, { member }]) => member !== id)),
-    emitters: withoutEmittersOf(scene.emitters, id),
     performances: Object.fromEntries(
       Object.entries(scene.performances).filter(([member]) => member !== id),
     ),

@@ -13,6 +13,7 @@ import {
   FASTEST,
   MOST_EMITTERS,
   MOST_TURBULENCE,
+  PARTICLE_RATE,
   SIZES,
   type Emitter,
   type Varied,
@@ -23,8 +24,8 @@ import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { STAGE, type Scene } from './scene';
 import { amountControlId, burstControlId } from './stageControls';
 
-/** How long what makes an emitter burst stays on. */
-const BURST_LENGTH: Flicks = FLICKS_PER_SECOND / 20;
+/** How long what makes an emitter burst stays on: for one step of particles. */
+const BURST_LENGTH: Flicks = FLICKS_PER_SECOND / PARTICLE_RATE;
 
 /** A table of emitters with one more in front of the others; a full one stays as it is. */
 export function withEmitter(
@@ -38,13 +39,6 @@ export function withEmitter(
   let name = emitter.name;
   for (let number = 2; names.has(name); number++) name = `${emitter.name} ${number}`;
   return inTable<Emitter>([...all, { ...emitter, id, name }]);
-}
-
-/** A table of emitters without those that a cast member carries. */
-export function withoutEmittersOf(emitters: Records<Emitter>, member: string): Records<Emitter> {
-  return Object.values(emitters)
-    .filter(({ source }) => source.kind === 'part' && source.member === member)
-    .reduce((table, { id }) => withoutRecord(table, id), emitters);
 }
 
 /** A scene with a burst of an emitter laid down at a time: keys of what makes it burst. @param track an id, where it has none yet */
@@ -86,6 +80,13 @@ export function withoutEmitter(scene: Scene, id: string): Scene {
     .filter(({ member, control }) => member === STAGE && own.includes(control))
     .reduce((table, track) => withoutRecord(table, track.id), scene.keys);
   return { ...scene, keys, emitters: withoutRecord(scene.emitters, id) };
+}
+
+/** A scene without the emitters that a cast member carries. */
+export function withoutEmittersOf(scene: Scene, member: string): Scene {
+  return Object.values(scene.emitters)
+    .filter(({ source }) => source.kind === 'part' && source.member === member)
+    .reduce((left, { id }) => withoutEmitter(left, id), scene);
 }
 
 /** Emitters on a stage of another size: at the same shares of it, and larger and faster with its shorter side. */
