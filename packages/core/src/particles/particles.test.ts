@@ -138,6 +138,16 @@ describe('particles', () => {
     );
     blown.seek(60);
     expect(at(blown.swarm, 'vx')).toBeGreaterThan(85);
+    // Thrown into air that moves already, also where nothing holds it back.
+    const carried = new ParticleRun(
+      emitter(
+        { rate: 0, burst: 1 },
+        { drag: 0, wind: 0.5, gravity: 0, turbulence: 0, speed: { mean: 0, spread: 0 } },
+      ),
+      inAir({}, (step) => ({ ...STILL, burst: step >= 1, wind: 90 })),
+    );
+    carried.seek(30);
+    expect(at(carried.swarm, 'vx')).toBe(45);
   });
 
   it.each([

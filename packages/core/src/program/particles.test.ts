@@ -53,6 +53,32 @@ describe('what flies in a scene', () => {
     expect(versions(player)).toEqual(first);
   });
 
+  it('follows every edit of what it depends on, as if the scene had always been so', () => {
+    const character = rich.characters.get(rich.scene.cast[MEMBER]!.character)!;
+    const part = Object.keys(character.parts).find((id) => character.parts[id]!.drawing)!;
+    const emitters = made({ source: { kind: 'part', member: MEMBER, part } });
+    const first = sceneWith(emitters);
+    const { physics, cast } = first.scene;
+    const edits: Partial<Scene>[] = [
+      { emitters: made({ seed: 3, source: { kind: 'part', member: MEMBER, part } }) },
+      { physics: { ...physics, settled: false } },
+      { physics: { ...physics, gravity: 3 } },
+      { cast: { ...cast, [MEMBER]: { ...cast[MEMBER]!, x: 12 } } },
+      { stage: { ...stage, width: stage.width / 2, height: stage.height / 2 } },
+    ];
+    const seen = (of: Player) =>
+      particlesIn(of.seek(toFlicks(0.5)).items).map((one) => one.version);
+    for (const edit of edits) {
+      const program = compile(first);
+      const player = new Player(program);
+      const before = seen(player);
+      const edited = sceneWith(emitters, edit);
+      player.swap(compile(edited, program));
+      expect(seen(player)).toEqual(seen(new Player(compile(edited))));
+      expect(seen(player)).not.toEqual(before);
+    }
+  });
+
   it('is painted at its depth', () => {
     const layer = Object.keys(rich.scene.backdrop!.parts)[0]!;
     const place = (depth: Emitter['depth']) => {

@@ -72,10 +72,11 @@ export class SceneParticles {
 
   /** The particles of an emitter; others where what they were made of has changed. */
   private flyingOf(program: Program, emitter: Emitter, moved: Moved): Flying {
-    const { scene, stage, memos } = program;
+    const { stage, memos } = program;
     const { source } = emitter;
     const carrier = source.kind === 'part' ? (memos.get(source.member)?.value ?? null) : null;
-    const made = [emitter, scene.stage, scene.physics, stage.value, carrier];
+    // The stage is made anew with its size, its physics, and what moves it.
+    const made = [emitter, stage.value, carrier];
     const known = this.flying.get(emitter.id);
     if (known && made.every((one, at) => one === known.made[at])) return known;
     const own: Flying = { made, run: runOf(program, emitter, moved), live: null, seen: null };
