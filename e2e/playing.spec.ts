@@ -9,22 +9,34 @@ import { DEMO, expect, FURTHER, StudioPage, test, trackOf } from './studio';
 
 const seconds = (clock: string) => Number(/:(\d+\.\d+)/.exec(clock)![1]);
 
+/** Keeps what plays sound at hand: its time is that of what is heard, also where a busy machine plays it late. */
+function keepPlayer(): void {
+  const { AudioContext } = window;
+  window.AudioContext = class extends AudioContext {
+    constructor(options?: AudioContextOptions) {
+      super(options);
+      Object.assign(window, { heard: this });
+    }
+  };
+}
+
 /**
- * How fast the clock runs beside the page's own: the middle of the slopes between looks of which the second is half a
- * second or more later (Theil 1950), so that a picture that comes late does not count.
+ * How fast the clock runs beside the sound: the middle of the slopes between looks of which the second is half a second
+ * or more later (Theil 1950), so that a picture that comes late does not count.
  */
 async function speedOfClock(clock: Element): Promise<number> {
-  const looks: { page: number; scene: number }[] = [];
-  const began = performance.now();
-  while (performance.now() - began < 1500) {
-    const page = await new Promise(requestAnimationFrame);
+  const { heard } = window as unknown as { heard: AudioContext };
+  const looks: { sound: number; scene: number }[] = [];
+  const began = heard.currentTime;
+  while (heard.currentTime - began < 1.5) {
+    await new Promise(requestAnimationFrame);
     const scene = Number(/:(\d+\.\d+)/.exec(clock.textContent!)![1]);
-    looks.push({ page: page / 1000, scene });
+    looks.push({ sound: heard.currentTime, scene });
   }
   const slopes = looks.flatMap((first) =>
     looks
-      .filter(({ page }) => page - first.page >= 0.5)
-      .map(({ page, scene }) => (scene - first.scene) / (page - first.page)),
+      .filter(({ sound }) => sound - first.sound >= 0.5)
+      .map(({ sound, scene }) => (scene - first.scene) / (sound - first.sound)),
   );
   return slopes.sort((a, b) => a - b)[Math.floor(slopes.length / 2)]!;
 }
@@ -49,6 +61,8 @@ async function clockUntilJumps(clock: Element, jumps: number): Promise<number[]>
 
 test('plays in time with the sound, stops, and goes to the start', async ({ studio }) => {
   const { page } = studio;
+  await page.addInitScript(keepPlayer);
+  await studio.open();
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await expect(page.locator('.readout')).toHaveText(/\d+ dropped/);
