@@ -15,6 +15,7 @@ const LAYERS = [
   ['prosody', 'reactions'],
   ['character'],
   ['particles'],
+  ['bodies'],
   ['scene'],
   ['captions', 'delivery', 'face', 'performance'],
   ['document', 'program'],

@@ -12,6 +12,7 @@ import { withCrest, withGlow } from './reacting';
 import { fogDialogue } from './dialogue';
 import { DEMO } from './ids';
 import { stormScene, withDrizzle } from './weather';
+import { withMug } from './falling';
 import { performedBulletin, withCues } from './performed';
 import {
   demoArtwork,
@@ -47,7 +48,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
   });
   const script = await demoText('isbel-bulletin.txt');
   const track = await hear(services, voice.working, script);
-  const scene: Scene = withDrizzle({
+  const plain = withDrizzle({
     ...starter,
     length: frameStart(frameCount(voice.duration + ROOM_AFTER, '24'), '24'),
     stage: { ...starter.stage, background: '#33414a' },
@@ -55,6 +56,7 @@ export async function seedDemo(services: SeedServices): Promise<void> {
     cast: withRecord(starter.cast, 'isbel', (member) => ({ ...member, scale: 1, y: 1100 })),
     lines: withRecord(starter.lines, 'bulletin', (line) => ({ ...line, script, track })),
   });
+  const scene = await withMug(services, plain, isbel);
   const dialogue = await fogDialogue(services, [
     { id: DEMO.isbel, body: isbel },
     { id: DEMO.corrigan, body: heron },

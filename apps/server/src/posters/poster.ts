@@ -1,3 +1,4 @@
+import { physicsFor } from '@cruvo/core/bodies';
 import { type Character, type Drawing, itemsOf, poseAtRest } from '@cruvo/core/character';
 import type { Frame } from '@cruvo/core/frame';
 import { IDENTITY } from '@cruvo/core/geometry';
@@ -6,7 +7,7 @@ import type { Scene } from '@cruvo/core/scene';
 import { canvasOf, drawingsOf, loadImages, nodePainter } from '@cruvo/film/images';
 
 /** Counts up when posters of the same documents come to look otherwise. */
-export const POSTER_VERSION = 1;
+export const POSTER_VERSION = 2;
 
 const SIZE = { width: 640, height: 360 };
 
@@ -17,9 +18,13 @@ export interface Poster {
 }
 
 /** A scene before anybody speaks: nothing of its lines is needed for that. */
-export function scenePoster(scene: Scene, characters: ReadonlyMap<string, Character>): Poster {
+export async function scenePoster(
+  scene: Scene,
+  characters: ReadonlyMap<string, Character>,
+): Promise<Poster> {
   const silent = { ...scene, lines: {} };
-  const program = compile({ scene: silent, characters, tracks: new Map() });
+  const engine = await physicsFor(scene);
+  const program = compile({ scene: silent, characters, tracks: new Map(), engine });
   return { frame: new Player(program).seek(0), drawings: drawingsOf(program) };
 }
 

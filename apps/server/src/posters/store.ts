@@ -65,7 +65,7 @@ export class PosterStore {
       // Somebody else may have asked for the same while this waited.
       const known = await this.kept(document, content);
       if (known) return known;
-      const png = await paintPoster(posterOf(shown), (hash) => this.media.readAll(hash));
+      const png = await paintPoster(await posterOf(shown), (hash) => this.media.readAll(hash));
       await this.database('posters')
         .insert({ document, content, png })
         .onConflict('document')
@@ -90,7 +90,7 @@ function contentOf({ document, characters }: Shown): string {
     .digest('hex');
 }
 
-function posterOf({ document, characters }: Shown): Poster {
+async function posterOf({ document, characters }: Shown): Promise<Poster> {
   if (isKind(document, 'character')) return characterPoster(document.body);
   const cast = characters.flatMap((one) =>
     isKind(one, 'character') ? [[one.id, one.body] as const] : [],

@@ -2,6 +2,7 @@ import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { PeakPyramid } from '@cruvo/core/audio';
 import type { Character, Drawing } from '@cruvo/core/character';
+import { loadPhysics, type PhysicsEngine } from '@cruvo/core/bodies';
 import { fontsOf, type Program, type SceneMaterial } from '@cruvo/core/program';
 import { heardVoice, linesOf, type Scene, castOf } from '@cruvo/core/scene';
 import type { VoiceTrack } from '@cruvo/core/speech';
@@ -21,6 +22,8 @@ export interface SceneMaterialState {
   readonly characters: ReadonlyMap<string, Character>;
   readonly tracks: ReadonlyMap<string, VoiceTrack>;
   readonly program: Program;
+  /** What lets things fall; null while it is not there, or nothing falls. */
+  readonly engine: PhysicsEngine | null;
   /** Null until all drawings are there. */
   readonly images: BrowserImages | null;
   readonly peaks: ReadonlyMap<string, PeakPyramid>;
@@ -121,21 +124,29 @@ export function useSceneMaterial(
     placeholderData: keepPreviousData,
   });
 
+  const physics = useQuery({
+    queryKey: ['physics'],
+    queryFn: loadPhysics,
+    enabled: Object.keys(scene.bodies).length > 0,
+    staleTime: Infinity,
+  });
+  const engine = physics.data ?? null;
   const fonts = useTypefaces(fontsOf(scene));
   const { typefaces } = fonts;
   const program = useCompiled(
     useMemo(
-      () => withFirstMouths({ scene, characters, tracks, recordings, typefaces }, first),
-      [scene, characters, tracks, recordings, typefaces, first],
+      () => withFirstMouths({ scene, characters, tracks, recordings, typefaces, engine }, first),
+      [scene, characters, tracks, recordings, typefaces, engine, first],
     ),
   );
   const queries = [
     ...[...characterQueries, ...trackQueries, ...recordingQueries, ...peakQueries],
-    ...[...fonts.queries, images],
+    ...[...fonts.queries, images, physics],
   ];
   return {
     characters,
     tracks,
+    engine,
     program,
     images: images.data ?? null,
     peaks,

@@ -129,7 +129,11 @@ function standingAlone(parts: readonly Part[], part: Part): Part[] {
 }
 
 /** Where every part stands in a pose that is seen: the map from the artwork as drawn onto the stage. */
-export function placesOf(character: Character, place: Matrix, pose: Pose): Map<string, Matrix> {
+export function placesOf(
+  character: Pick<Character, 'parts'>,
+  place: Matrix,
+  pose: Pose,
+): Map<string, Matrix> {
   const tree = treeOf(partsOf(character));
   const places = new Map<string, Matrix>();
   const visit = (part: Part, around: Matrix) => {

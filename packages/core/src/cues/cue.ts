@@ -85,6 +85,18 @@ export interface CueClip {
   readonly length: Flicks;
 }
 
+/** A cue of a member of the cast. */
+export interface CueReference {
+  readonly member: string;
+  /** Id of a cue of the member's character. */
+  readonly cue: string;
+}
+
+export const cueReferenceSchema = object({
+  member: string().required(),
+  cue: string().required(),
+});
+
 /** Most cues of a character, and laid down in a scene. */
 export const MOST_CUES = { character: 100, scene: 5000 } as const;
 

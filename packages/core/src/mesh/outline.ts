@@ -4,10 +4,18 @@ import type { Box, Point } from '../geometry';
 /** Closed polygons that bound an area by the even-odd rule: outer edges and holes. */
 export type Outline = readonly (readonly Point[])[];
 
-/** Opacity, 0 to 255, from which on a pixel belongs to a drawing. */
-const THRESHOLD = 12;
-/** Pixels of the picture by which an outline is moved outwards, so that smoothed edges lie inside it. */
-const MARGIN = 1;
+/** Where an outline runs. */
+export interface OutlineEdge {
+  /** Opacity, 0 to 255, from which on a pixel belongs to a drawing. */
+  readonly threshold: number;
+  /** Pixels of the picture by which it is moved outwards. */
+  readonly margin: 0 | 1;
+}
+
+/** About all that is seen, so that smoothed edges lie inside it. */
+const AROUND: OutlineEdge = { threshold: 12, margin: 1 };
+/** Along the edge of what is seen, where others touch it. */
+export const ALONG: OutlineEdge = { threshold: 128, margin: 0 };
 /** Holes and specks of fewer pixels than this are passed over. */
 const SMALLEST_AREA = 6;
 /** Pixels by which a simplified outline may differ from the exact one. */
@@ -23,11 +31,12 @@ export function traceOutline(
   alpha: ArrayLike<number>,
   { width, height }: { readonly width: number; readonly height: number },
   box: Box,
+  edge: OutlineEdge = AROUND,
 ): Outline {
   // With an empty border every outline is closed.
-  const pad = MARGIN + 1;
+  const pad = edge.margin + 1;
   const size = { width: width + 2 * pad, height: height + 2 * pad };
-  const grid = dilated(alpha, { width, height }, pad);
+  const grid = dilated(alpha, { width, height }, edge);
   const [traced] = contours().size([size.width, size.height]).thresholds([0.5])(Array.from(grid));
   const toBox = ([x, y]: readonly number[]): Point => ({
     x: box.x + ((x! - pad) * box.width) / width,
@@ -43,16 +52,17 @@ export function traceOutline(
 function dilated(
   alpha: ArrayLike<number>,
   { width, height }: { readonly width: number; readonly height: number },
-  pad: number,
+  { threshold, margin }: OutlineEdge,
 ): Uint8Array {
+  const pad = margin + 1;
   const stride = width + 2 * pad;
   const grid = new Uint8Array(stride * (height + 2 * pad));
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      if (alpha[y * width + x]! < THRESHOLD) continue;
-      for (let down = -MARGIN; down <= MARGIN; down++) {
+      if (alpha[y * width + x]! < threshold) continue;
+      for (let down = -margin; down <= margin; down++) {
         const row = (y + pad + down) * stride + x + pad;
-        grid.fill(1, row - MARGIN, row + MARGIN + 1);
+        grid.fill(1, row - margin, row + margin + 1);
       }
     }
   }

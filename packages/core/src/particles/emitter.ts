@@ -1,6 +1,7 @@
 import { array, boolean, number, object, string, type Schema } from 'yup';
 import { pointSchema } from '../character/part';
 import { colorSchema } from '../color';
+import { cueReferenceSchema, type CueReference } from '../cues';
 import type { Point } from '../geometry';
 import { schemaByKind, type OrderedRecord } from '../records';
 import { LOOK_NAMES, type LookName } from './looks';
@@ -15,7 +16,7 @@ export type EmitterSource =
   /** Anywhere on a part of a cast member, wherever that is just then. */
   | { readonly kind: 'part'; readonly member: string; readonly part: string };
 
-/** What becomes of a particle that comes to an edge of the stage; it flies on where it meets nothing. */
+/** What becomes of a particle that meets something; it flies on where it meets nothing. */
 export const MEETINGS = ['nothing', 'bounce', 'stick', 'splash', 'vanish'] as const;
 export type Meeting = (typeof MEETINGS)[number];
 
@@ -58,6 +59,8 @@ export interface ParticleStyle {
   /** How fast the air whirls about, stage units a second. */
   readonly turbulence: number;
   readonly meeting: Meeting;
+  /** Whether it meets the bodies of the scene too, besides the edges of the stage. */
+  readonly hits: boolean;
   /** The share of its speed that is left when it bounces. */
   readonly bounce: number;
 }
@@ -77,6 +80,8 @@ export interface Emitter extends OrderedRecord {
   /** How many a second, and how many at once in a burst. */
   readonly rate: number;
   readonly burst: number;
+  /** A cue that makes it burst when it begins; null: none. */
+  readonly cue: CueReference | null;
   /** Another seed gives other particles of the same kind. */
   readonly seed: number;
   readonly muted: boolean;
@@ -130,6 +135,7 @@ export const particleStyleSchema = object({
   ...{ gravity: range(-4, 4), wind: range(0, 4) },
   ...{ drag: range(0, 50), turbulence: range(0, MOST_TURBULENCE) },
   meeting: string<Meeting>().required().oneOf(MEETINGS),
+  hits: boolean().required(),
   bounce: range(0, 1),
 });
 
@@ -152,6 +158,7 @@ export const emitterSchema = object({
   depth: schemaByKind<EmitterDepth>(DEPTH_SCHEMAS),
   rate: range(0, 20_000),
   burst: number().required().integer().min(0).max(MOST_IN_THE_AIR),
+  cue: cueReferenceSchema.nullable().defined(),
   seed: number().required().integer().min(0).max(0xffffffff),
   muted: boolean().required(),
   style: particleStyleSchema,

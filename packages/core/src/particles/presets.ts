@@ -28,7 +28,7 @@ const PLAIN: ParticleStyle = {
   speed: { mean: 300, spread: 0.2 },
   ...{ direction: DOWN, fan: 0, faces: 'any', spin: 0 },
   ...{ gravity: 1, wind: 1, drag: 0.5, turbulence: 0 },
-  ...{ meeting: 'nothing', bounce: 0.5 },
+  ...{ meeting: 'nothing', hits: true, bounce: 0.5 },
 };
 
 /** Where particles come from, as shares of the stage: from above all of it, a side, the ground, or the middle. */
@@ -164,9 +164,11 @@ export function emitterOf(
   const wide = from === 'above' || from === 'ground' ? width / height / (16 / 9) : 1;
   return {
     ...{ name: label, source: sourceOf(from, { width, height }), depth: { kind: depth } },
-    ...{ rate: rate * wide, burst, seed, muted: false },
+    ...{ rate: rate * wide, burst, cue: null, seed, muted: false },
     style: {
       ...whole,
+      // What falls far behind the cast does not meet it.
+      hits: depth !== 'behind',
       size: scaled(whole.size),
       speed: scaled(whole.speed),
       turbulence: whole.turbulence * scale,

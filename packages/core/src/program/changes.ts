@@ -2,6 +2,7 @@ import { cuesChangedFrom } from '../cues';
 import { keysChangedFrom, movesChangedFrom } from '../keys';
 import type { Flicks } from '../time';
 import type { Program } from './compile';
+import type { MovedProgram } from './memberProgram';
 import { lineChangedFrom } from './lineProgram';
 import { takesChangedFrom } from './takeSources';
 
@@ -15,16 +16,7 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
     const known = before.memos.get(id);
     if (known === memo) continue;
     const [was, is] = [known?.value, memo.value];
-    const kept = was?.controls === is.controls && was.reactions === is.reactions;
-    const from = kept
-      ? Math.min(
-          keysChangedFrom(was.keys, is.keys),
-          movesChangedFrom(was.moves, is.moves),
-          takesChangedFrom(was.takes, is.takes),
-          cuesChangedFrom(was.cues, is.cues),
-        )
-      : 0;
-    changes.set(id, from);
+    changes.set(id, movedFrom(was, is));
   }
   for (const { line } of [...before.lines.values(), ...after.lines.values()]) {
     for (const { scene } of [before, after]) {
@@ -39,4 +31,20 @@ export function changedFrom(before: Program, after: Program): ReadonlyMap<string
     }
   }
   return changes;
+}
+
+/** From when on the controls of the stage may differ between two programs; Infinity: never. */
+export function stageChangedFrom(before: Program, after: Program): Flicks {
+  return before.stage === after.stage ? Infinity : movedFrom(before.stage.value, after.stage.value);
+}
+
+function movedFrom(was: MovedProgram | undefined, is: MovedProgram): Flicks {
+  const kept = was?.controls === is.controls && was.reactions === is.reactions;
+  if (!kept) return 0;
+  return Math.min(
+    keysChangedFrom(was.keys, is.keys),
+    movesChangedFrom(was.moves, is.moves),
+    takesChangedFrom(was.takes, is.takes),
+    cuesChangedFrom(was.cues, is.cues),
+  );
 }

@@ -1,3 +1,4 @@
+import type { PhysicsEngine } from '../bodies';
 import type { Character } from '../character/character';
 import { cueSpans, type WordTime } from '../cues';
 import { movesOf } from '../keys';
@@ -8,6 +9,7 @@ import { linesOf, speakerOf, STAGE, type Scene } from '../scene/scene';
 import { trackOfLine } from '../scene/shapeLine';
 import type { VoiceTrack } from '../speech/voiceTrack';
 import { toSeconds } from '../time';
+import { compileBodies, type BodiesProgram } from './bodiesProgram';
 import { compileCaptions, type CaptionsProgram, type Typefaces } from './captions';
 import { compileLine, selectAtOnce, type LineProgram, type SelectMouths } from './lineProgram';
 import { compileMember, type MemberProgram, type MovedProgram, type Moving } from './memberProgram';
@@ -28,6 +30,8 @@ export interface SceneMaterial {
   readonly recordings?: ReadonlyMap<string, PassRecording>;
   /** Nothing is written in fonts that are not there. */
   readonly typefaces?: Typefaces;
+  /** Nothing falls where it is not there. */
+  readonly engine?: PhysicsEngine | null;
 }
 
 /** A scene made ready, so that any of its frames can be asked for quickly and in any order. */
@@ -40,6 +44,8 @@ export interface Program {
   readonly memos: ReadonlyMap<string, Memo<MemberProgram>>;
   readonly stage: Memo<StageProgram>;
   readonly captions: CaptionsProgram;
+  /** What falls and pushes; null where nothing does. */
+  readonly bodies: Memo<BodiesProgram | null>;
   /** What reactions may follow. */
   readonly signals: Memo<SignalScene>;
 }
@@ -86,7 +92,7 @@ export function compile(
   );
   const members = [...memos.values()].map(({ value }) => value);
   const { tracks, typefaces = NO_TYPEFACES } = material;
-  const ofStage = [scene.backdrop, scene.stage, scene.emitters, scene.physics];
+  const ofStage = [scene.backdrop, scene.stage, scene.emitters, scene.bodies, scene.physics];
   const onStage = movingOf(material, STAGE, signals.value, null, timeOfWord);
   return {
     scene,
@@ -95,6 +101,7 @@ export function compile(
     lines,
     memos,
     signals,
+    bodies: compileBodies(scene, members, material.engine ?? null, before?.bodies),
     stage: reuse(before?.stage, [...ofStage, ...inputsOf(onStage)], () =>
       compileStage(scene, onStage, before?.stage.value),
     ),

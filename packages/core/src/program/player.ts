@@ -1,3 +1,4 @@
+import { posedElsewhere } from '../character/placed';
 import { itemsOf } from '../character/posed';
 import { poseOf } from '../character/poseOf';
 import {
@@ -9,17 +10,20 @@ import {
   type ControlValues,
 } from '../controls';
 import type { Frame, FrameItem } from '../frame';
+import type { Matrix } from '../geometry';
+import { AT_REST, type Pose } from '../pose';
 import { withParticles } from './depths';
-import type { Pose } from '../pose';
 import { STAGE } from '../scene/scene';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
-import { changedFrom } from './changes';
+import { changedFrom, stageChangedFrom } from './changes';
 import { movedBy, type Program } from './compile';
 import type { MemberProgram } from './memberProgram';
-import { isLive, SceneParticles, type Moved } from './sceneParticles';
+import type { Moved } from './moved';
+import { fallenOf, SceneBodies, type Fallen } from './sceneBodies';
+import { isLive, SceneParticles } from './sceneParticles';
 import { seenCaptions } from './seenCaptions';
-import { stageAt, stageValues } from './stageProgram';
+import { backdropPoseAt, stageAt, stageValues } from './stageProgram';
 
 /** What sets controls from outside just now, by cast member; those of the stage too. */
 export type LiveSources = ReadonlyMap<string, readonly ControlSource[]>;
@@ -30,6 +34,7 @@ interface Seen {
   /** Null where it was set live: the same time may show something else then. */
   readonly time: Flicks | null;
   readonly values: ControlValues;
+  readonly fallen: ReadonlyMap<string, Matrix>;
   readonly items: readonly FrameItem[];
 }
 
@@ -72,6 +77,7 @@ export class Player {
   /** What of each member was seen last: an edit of one leaves the others as they are, and so does time that moves nothing. */
   private readonly seen = new Map<string, Seen>();
   private readonly particles = new SceneParticles();
+  private readonly bodies = new SceneBodies(() => this.program, this.performed(NOTHING_LIVE));
 
   constructor(
     private program: Program,
@@ -86,23 +92,40 @@ export class Player {
     for (const kept of [this.runs, this.seen]) {
       for (const id of kept.keys()) if (!program.memos.has(id)) kept.delete(id);
     }
+    let fallsFrom = stageChangedFrom(before, program);
     for (const [id, from] of changedFrom(before, program)) {
+      fallsFrom = Math.min(fallsFrom, from);
       const [was, is] = [before.memos.get(id)?.value, program.memos.get(id)!.value];
       if (was?.controls !== is.controls || was.simulations !== is.simulations) {
         this.runs.delete(id);
         this.live.delete(id);
       } else if (Number.isFinite(from)) this.runs.get(id)?.dropFrom(stepAt(from));
     }
+    this.bodies.dropFrom(fallsFrom);
+  }
+
+  /** How many steps of what falls have to be worked out before a time can be seen. */
+  missingSteps(time: Flicks): number {
+    return this.bodies.missing(time);
+  }
+
+  /** Works out some of those that are missing, so that no frame has to wait for all of them. */
+  approach(time: Flicks, most: number): void {
+    this.bodies.approach(time, most);
   }
 
   /** What is seen at a time. */
   seek(time: Flicks, live: LiveSources = NOTHING_LIVE): Frame {
     const { scene, members, stage } = this.program;
     const { only, backdrop, captions } = this.view;
-    const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE));
+    const fallen = this.fallenAt(time, live);
+    const ofStage = fallenOf(fallen, STAGE);
+    const { behind, inFront, light } = stageAt(stage.value, scene, time, live.get(STAGE), ofStage);
     const items = members.flatMap((own) => {
       const { id, hidden } = own.member;
-      return only === id || (only === null && !hidden) ? this.itemsOf(own, time, live) : [];
+      return only === id || (only === null && !hidden)
+        ? this.itemsOf(own, time, live, fallenOf(fallen, id))
+        : [];
     });
     const { width, height, background } = scene.stage;
     const written = captions
@@ -115,32 +138,65 @@ export class Player {
 
   private flying(time: Flicks, live: LiveSources) {
     const { program, particles } = this;
-    const movedWith = (sources: LiveSources): Moved => ({
-      stageAt: (at) => stageValues(program.stage.value, at, sources.get(STAGE)),
-      poseAt: (member, at) => this.poseAt(member, at, sources),
-    });
-    const now = isLive(program, live) ? movedWith(live) : null;
-    return particles.at(program, time, movedWith(NOTHING_LIVE), now);
+    const now = isLive(program, live) ? this.fallenAs(live) : null;
+    return particles.at(program, time, this.fallenAs(NOTHING_LIVE), now);
   }
 
-  private itemsOf(own: MemberProgram, time: Flicks, live: LiveSources): readonly FrameItem[] {
+  private fallenAt(time: Flicks, live: LiveSources): Fallen {
+    return this.bodies.at(time, this.bodies.touchedBy(live) ? this.performed(live) : null);
+  }
+
+  /** How all moves, but for what falls. */
+  private performed(live: LiveSources): Moved {
+    return {
+      stageAt: (at) => stageValues(this.program.stage.value, at, live.get(STAGE)),
+      poseAt: (owner, at) => this.performedPoseAt(owner, at, live),
+    };
+  }
+
+  /** How all moves, and falls. */
+  private fallenAs(live: LiveSources): Moved {
+    return {
+      ...this.performed(live),
+      poseAt: (owner, at) => this.poseAt(owner, at, live),
+    };
+  }
+
+  private itemsOf(
+    own: MemberProgram,
+    time: Flicks,
+    live: LiveSources,
+    fallen: ReadonlyMap<string, Matrix>,
+  ): readonly FrameItem[] {
     const { id } = own.member;
     const known = this.seen.get(id);
     const isLive = live.has(id);
-    if (known?.own === own && known.time === time && !isLive) return known.items;
+    const same = known?.own === own && sameMaps(known.fallen, fallen);
+    if (same && known.time === time && !isLive) return known.items;
     const values = this.values(own, time, live);
-    const still = known?.own === own && alike(known.values, values);
-    const items = still
-      ? known.items
-      : itemsOf(own.character, own.place, poseOf(own.character, values), `${id}/`);
-    this.seen.set(id, { own, time: isLive ? null : time, values, items });
+    const still = same && alike(known.values, values);
+    const items = still ? known.items : paintedAs(own, values, fallen);
+    this.seen.set(id, { own, time: isLive ? null : time, values, fallen, items });
     return items;
   }
 
-  /** What moves the parts of a cast member at a time; of one that is not there, nothing. */
+  /** What moves the parts of a cast member at a time, also where they fell to; of one that is not there, nothing. */
   poseAt(member: string, time: Flicks, live: LiveSources = NOTHING_LIVE): Pose {
+    const pose = this.performedPoseAt(member, time, live);
     const own = this.member(member);
-    return own ? poseOf(own.character, this.values(own, time, live)) : new Map();
+    if (!own) return pose;
+    const fallen = fallenOf(this.fallenAt(time, live), member);
+    return posedElsewhere(own.character, own.place, pose, fallen);
+  }
+
+  private performedPoseAt(owner: string, time: Flicks, live: LiveSources): Pose {
+    const { scene, stage } = this.program;
+    if (owner === STAGE) {
+      const { backdrop } = scene;
+      return backdrop ? backdropPoseAt(stage.value, backdrop, time, live.get(STAGE)) : AT_REST;
+    }
+    const own = this.member(owner);
+    return own ? poseOf(own.character, this.values(own, time, live)) : AT_REST;
   }
 
   /** The controls of a cast member or of the stage at a time; null of one that is not there. */
@@ -188,6 +244,23 @@ export class Player {
     state.run.write(values);
     return values;
   }
+}
+
+function paintedAs(
+  { member, character, place }: MemberProgram,
+  values: ControlValues,
+  fallen: ReadonlyMap<string, Matrix>,
+): readonly FrameItem[] {
+  const pose = posedElsewhere(character, place, poseOf(character, values), fallen);
+  return itemsOf(character, place, pose, `${member.id}/`);
+}
+
+function sameMaps(one: ReadonlyMap<string, Matrix>, other: ReadonlyMap<string, Matrix>): boolean {
+  if (one === other) return true;
+  return (
+    one.size === other.size &&
+    [...one].every(([id, matrix]) => other.get(id)?.every((value, at) => value === matrix[at]))
+  );
 }
 
 function alike(one: ControlValues, other: ControlValues): boolean {

@@ -1,6 +1,5 @@
 import { boundsOfPart } from '../character/bounds';
 import { placesOf } from '../character/posed';
-import type { ControlValues } from '../controls';
 import type { FrameItem } from '../frame';
 import { mapped } from '../geometry';
 import {
@@ -11,21 +10,14 @@ import {
   type Emitter,
   type ParticleInputs,
 } from '../particles';
-import type { Pose } from '../pose';
 import { inOrder } from '../records';
+import { backdropPlace } from '../scene/backdrop';
 import { gravityOn, windOn } from '../scene/physics';
 import { STAGE } from '../scene/scene';
 import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { toSeconds, type Flicks } from '../time';
 import type { Program } from './compile';
-
-/** Tells how a program moves at a time. */
-export interface Moved {
-  /** The controls of the stage. */
-  stageAt(time: Flicks): ControlValues;
-  /** What moves the parts of a cast member. */
-  poseAt(member: string, time: Flicks): Pose;
-}
+import type { Moved } from './moved';
 
 /** Particles of one emitter, and all that they were made of. */
 interface Flying {
@@ -129,8 +121,15 @@ function inputsAt(program: Program, emitter: Emitter, moved: Moved, time: Flicks
   };
 }
 
+/** Whose part particles may come from: a cast member, or the backdrop. */
+function carrierOf({ memos, scene: { backdrop, stage } }: Program, id: string) {
+  if (id === STAGE) return backdrop && { parts: backdrop, place: backdropPlace(backdrop, stage) };
+  const own = memos.get(id)?.value;
+  return own ? { parts: own.character, place: own.place } : null;
+}
+
 function placeIn(
-  { memos }: Program,
+  program: Program,
   { source }: Emitter,
   moved: Moved,
   time: Flicks,
@@ -144,11 +143,11 @@ function placeIn(
       y: from.y + (line ? across : down) * (to.y - from.y),
     });
   }
-  const own = memos.get(source.member)?.value;
-  const box = own && boundsOfPart(own.character, source.part);
+  const own = carrierOf(program, source.member);
+  const box = own && boundsOfPart(own.parts, source.part);
   if (!box) return null;
   const pose = moved.poseAt(source.member, time);
-  const place = placesOf(own.character, own.place, pose).get(source.part)!;
+  const place = placesOf(own.parts, own.place, pose).get(source.part)!;
   return (across, down) =>
     mapped(place, { x: box.x + across * box.width, y: box.y + down * box.height });
 }

@@ -1,5 +1,8 @@
 import { inLayers, mixControls, type ControlSource, type ControlValues } from '../controls';
-import { backdropItems } from '../scene/backdrop';
+import { posedElsewhere } from '../character/placed';
+import type { Matrix } from '../geometry';
+import { AT_REST, type Pose } from '../pose';
+import { backdropItems, backdropPlace, type Backdrop } from '../scene/backdrop';
 import { STAGE, type Scene } from '../scene/scene';
 import {
   LIGHT,
@@ -34,13 +37,14 @@ export function compileStage(
     backdrop,
     stage,
     emitters,
+    bodies,
     physics,
-  }: Pick<Scene, 'backdrop' | 'stage' | 'emitters' | 'physics'>,
+  }: Pick<Scene, 'backdrop' | 'stage' | 'emitters' | 'bodies' | 'physics'>,
   moving: Moving,
   before: StageProgram | undefined,
 ): StageProgram {
-  const known = reuse(before?.known, [backdrop, emitters, physics.wind], () =>
-    stageControls({ backdrop, emitters, physics }),
+  const known = reuse(before?.known, [backdrop, emitters, bodies, physics.wind], () =>
+    stageControls({ backdrop, emitters, bodies, physics }),
   );
   const resting = reuse(before?.resting, [backdrop, stage], () =>
     backdrop ? backdropItems(backdrop, stage) : NO_BACKDROP,
@@ -72,25 +76,59 @@ function sourcesOf(
   return live ? inLayers([...sources, ...live]) : sources;
 }
 
-/** What is seen of a stage at a time. @param live what is set from outside just now */
+/** How the things of a backdrop are moved at a time. @param live what is set from outside just now */
+export function backdropPoseAt(
+  program: StageProgram,
+  backdrop: Backdrop,
+  time: Flicks,
+  live: readonly ControlSource[] | undefined,
+): Pose {
+  const { known, controls } = program;
+  const all = sourcesOf(program, live);
+  const moved = new Set(all.flatMap(({ slots }) => slots));
+  const things = known.value.things.filter(({ id }) => moved.has(controls.slots.get(id)!));
+  if (things.length === 0) return AT_REST;
+  const values = mixControls(controls, all, time);
+  return stagePose(backdrop, things, (id) => controls.range(values, id));
+}
+
+/**
+ * What is seen of a stage at a time.
+ *
+ * @param live what is set from outside just now
+ * @param fallen where things stand that fell: maps from the artwork as drawn onto the stage
+ */
 export function stageAt(
   program: StageProgram,
   { backdrop, stage }: Pick<Scene, 'backdrop' | 'stage'>,
   time: Flicks,
   live: readonly ControlSource[] | undefined,
+  fallen: ReadonlyMap<string, Matrix> = NOTHING_FELL,
 ): SeenStage {
-  const { known, resting, controls } = program;
+  const { resting, controls } = program;
   const all = sourcesOf(program, live);
   // Most stages stand still.
-  if (all.length === 0) return { ...resting.value, light: () => [] };
+  if (all.length === 0 && fallen.size === 0) return { ...resting.value, light: () => [] };
   const values = mixControls(controls, all, time);
   const valueOf = (id: string) => controls.range(values, id);
-  const moved = new Set(all.flatMap(({ slots }) => slots));
-  const things = known.value.things.filter(({ id }) => moved.has(controls.slots.get(id)!));
-  const items =
-    backdrop && things.length > 0
-      ? backdropItems(backdrop, stage, stagePose(backdrop, things, valueOf))
-      : resting.value;
   const light = { light: valueOf(LIGHT), warmth: valueOf(WARMTH) };
-  return { ...items, light: (seen) => lightItems(stage, light, seen) };
+  return {
+    ...itemsOfBackdrop(program, { backdrop, stage }, time, live, fallen),
+    light: (seen) => lightItems(stage, light, seen),
+  };
+}
+
+const NOTHING_FELL: ReadonlyMap<string, Matrix> = new Map();
+
+function itemsOfBackdrop(
+  program: StageProgram,
+  { backdrop, stage }: Pick<Scene, 'backdrop' | 'stage'>,
+  time: Flicks,
+  live: readonly ControlSource[] | undefined,
+  fallen: ReadonlyMap<string, Matrix>,
+): BackdropItems {
+  if (!backdrop) return NO_BACKDROP;
+  const moved = backdropPoseAt(program, backdrop, time, live);
+  const pose = posedElsewhere(backdrop, backdropPlace(backdrop, stage), moved, fallen);
+  return pose.size > 0 ? backdropItems(backdrop, stage, pose) : program.resting.value;
 }

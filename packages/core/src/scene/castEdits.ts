@@ -4,6 +4,7 @@ import type { SceneReaction } from '../reactions';
 import { inOrder, inTable, withRecord } from '../records';
 import { castOf, standing, type CastMember } from './cast';
 import { linesOf, type Row, type Scene } from './scene';
+import { withoutBodiesOf } from './bodyEdits';
 import { withoutEmittersOf } from './emitterEdits';
 
 /** How much of the stage's height and width a lone character fills. */
@@ -68,7 +69,7 @@ function freestPlace(taken: readonly number[]): number {
 
 /** A scene without a member of its cast, what acts on it, and what it says. */
 export function withoutMember(before: Scene, id: string): Scene {
-  const scene = withoutEmittersOf(before, id);
+  const scene = withoutBodiesOf(withoutEmittersOf(before, id), id);
   const rows = inOrder(scene.rows).filter(({ target }) => target !== id);
   const kept = new Set(rows.map((row) => row.id));
   return {

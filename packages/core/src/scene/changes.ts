@@ -28,6 +28,10 @@ export function describeChanges(before: Scene, after: Scene): string[] {
     !equal(before.emitters, after.emitters) || !equal(before.physics, after.physics),
     'Other things fall and fly, or fly otherwise.',
   );
+  say(
+    !equal(before.bodies, after.bodies) || !equal(before.links, after.links),
+    'Other things push and are pushed, or otherwise.',
+  );
   say(!equal(before.markers, after.markers), 'Markers stand elsewhere, or are others.');
   say(!equal(before.workArea, after.workArea), 'Another stretch is worked on.');
 

@@ -1,6 +1,7 @@
 export * from './backdrop';
 export * from './captionSettings';
 export * from './cast';
+export * from './bodyEdits';
 export * from './castEdits';
 export * from './changes';
 export * from './directions';

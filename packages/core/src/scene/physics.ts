@@ -1,4 +1,5 @@
 import { boolean, number, object, type Schema } from 'yup';
+import { STAGE_METRES } from '../bodies';
 import type { StageEdges } from '../particles';
 
 /** What acts on all that falls and flies in a scene. */
@@ -9,7 +10,7 @@ export interface PhysicsSettings {
   readonly wind: number;
   /** Sides by which nothing leaves the stage that meets edges. */
   readonly edges: StageEdges;
-  /** Whether the air is full already when the scene begins. */
+  /** Whether the air is full already, and what falls has come to rest, when the scene begins. */
   readonly settled: boolean;
 }
 
@@ -18,14 +19,14 @@ export const USUAL_PHYSICS: PhysicsSettings = {
   edges: { left: false, right: false, top: false, bottom: true },
 };
 
-/** Gravity on earth in heights of a stage of three metres, a second each second. */
-const EARTH = 9.81 / 3;
+/** Metres a second, each second. */
+export const EARTH_GRAVITY = 9.81;
 /** The strongest wind, heights of the stage a second. */
 const STRONGEST_WIND = 1.5;
 
 /** Stage units a second, each second. */
 export function gravityOn({ height }: { readonly height: number }, gravity: number): number {
-  return gravity * EARTH * height;
+  return (gravity * EARTH_GRAVITY * height) / STAGE_METRES;
 }
 
 /** Stage units a second. */

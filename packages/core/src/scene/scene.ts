@@ -7,6 +7,7 @@ import {
   type KeyTrack,
   type PlacedMove,
 } from '../keys';
+import { bodySchema, linkSchema, MOST_BODIES, MOST_LINKS, type Body, type Link } from '../bodies';
 import { emitterSchema, MOST_EMITTERS, type Emitter } from '../particles';
 import { MOST_REACTIONS, sceneReactionSchema, type SceneReaction } from '../reactions';
 import { cueClipSchema, MOST_CUES, type CueClip } from '../cues';
@@ -29,7 +30,7 @@ import { isVoiced, lineSchema, type Line, type Stretch, type VoicedLine } from '
 import { markerSchema, MOST_MARKERS, type Marker } from './marker';
 import { LONGEST_VOICE } from './voice';
 
-export const SCENE_VERSION = 16;
+export const SCENE_VERSION = 17;
 /** The longest scene: two of the longest voices, one after the other. */
 export const LONGEST_SCENE: Flicks = 2 * LONGEST_VOICE * FLICKS_PER_SECOND;
 
@@ -82,6 +83,10 @@ export interface Scene {
   readonly performances: Records<Performance>;
   /** What particles come from, the ones behind first. */
   readonly emitters: Records<Emitter>;
+  /** What falls, pushes, or is in the way. */
+  readonly bodies: Records<Body>;
+  /** What holds bodies together. */
+  readonly links: Records<Link>;
   readonly physics: PhysicsSettings;
 }
 
@@ -167,17 +172,19 @@ export const sceneSchema: Schema<Scene> = object({
   cues: recordsSchema(cueClipSchema, 'cue', undefined, MOST_CUES.scene),
   performances: recordsSchema(performanceSchema, 'performance'),
   emitters: recordsSchema(emitterSchema, 'emitter', undefined, MOST_EMITTERS),
+  bodies: recordsSchema(bodySchema, 'body', undefined, MOST_BODIES),
+  links: recordsSchema(linkSchema, 'link', undefined, MOST_LINKS),
 })
   .test('targets', 'every row must act on a member of the cast', ({ cast, rows }) =>
     Object.values(rows as Records<Row>).every(({ target }) => Object.hasOwn(cast, target)),
   )
   .test(
     'reactions',
-    'every reaction, key, move, take, cue and performance must be that of a member of the cast, or of the stage',
-    ({ cast, reactions, keys, moves, takes, cues, performances }) =>
+    'every reaction, key, move, take, cue, performance and body must be that of a member of the cast, or of the stage',
+    ({ cast, reactions, keys, moves, takes, cues, performances, bodies }) =>
       [
-        ...[reactions, keys, takes].flatMap((table) =>
-          Object.values(table as Records<SceneReaction | KeyTrack | TakeClip>).flatMap(
+        ...[reactions, keys, takes, bodies].flatMap((table) =>
+          Object.values(table as Records<SceneReaction | KeyTrack | TakeClip | Body>).flatMap(
             ({ member }) => (member === STAGE ? [] : member),
           ),
         ),
@@ -185,6 +192,11 @@ export const sceneSchema: Schema<Scene> = object({
         ...Object.values(cues as Records<CueClip>).map(({ member }) => member),
         ...Object.keys(performances as object),
       ].every((member) => Object.hasOwn(cast, member)),
+  )
+  .test('links', 'every link must hold bodies of the scene', ({ bodies, links }) =>
+    Object.values(links as Records<Link>).every(({ from, to }) =>
+      [from.body, to.body].every((body) => body === null || Object.hasOwn(bodies, body)),
+    ),
   )
   .test('rows', 'every line must stand in a row', ({ rows, lines }) =>
     Object.values(lines as Records<Line>).every(({ row }) => Object.hasOwn(rows, row)),

@@ -3,6 +3,7 @@ import { frameCount, frameStart, type Flicks, type FrameRateName } from '../time
 import { castOf } from './cast';
 import { endOf } from './line';
 import { linesOf, LONGEST_SCENE, type Scene } from './scene';
+import { linksOnResizedStage } from './bodyEdits';
 import { onResizedStage } from './emitterEdits';
 
 interface Size {
@@ -33,6 +34,7 @@ export function withStageSize(scene: Scene, size: Size): Scene {
     stage: { ...stage, width: size.width, height: size.height },
     cast,
     emitters: onResizedStage(scene.emitters, stage, size),
+    links: linksOnResizedStage(scene.links, stage, size),
     backdrop: backdrop && {
       ...backdrop,
       x: across(backdrop.x),

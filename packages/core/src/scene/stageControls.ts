@@ -11,6 +11,7 @@ import { ControlSet, type Control } from '../controls';
 import { groupItem, shapesItem, type BlendMode, type FrameItem } from '../frame';
 import { IDENTITY } from '../geometry';
 import type { Pose } from '../pose';
+import { canBeHeld, type Body } from '../bodies';
 import type { Emitter } from '../particles';
 import { inOrder } from '../records';
 import type { Backdrop } from './backdrop';
@@ -21,6 +22,8 @@ export const LIGHT = 'stage.light';
 export const WARMTH = 'stage.warmth';
 /** To the right above 0, -1 to 1. */
 export const WIND = 'stage.wind';
+/** What falls begins anew from its place where this goes above a half. */
+export const AGAIN = 'stage.again';
 
 /** How far things go across and down, as a share of the backdrop; how far they turn, radians; how much they grow. */
 const [FAR, TURN, SIZE] = [0.25, 0.5, 2];
@@ -38,14 +41,17 @@ export interface StageControls {
 /** What of a scene has controls on its stage. */
 export type MovedStage = {
   readonly backdrop: Pick<Backdrop, 'parts' | 'width' | 'height'> | null;
-} & Pick<Scene, 'emitters' | 'physics'>;
+} & Pick<Scene, 'emitters' | 'bodies' | 'physics'>;
 
 /** The ids of the controls of an emitter: the share of its rate, and what makes it burst as it goes above a half. */
 export const amountControlId = (emitter: string) => `emitter.${emitter}.amount`;
 export const burstControlId = (emitter: string) => `emitter.${emitter}.burst`;
 
+/** The id of what holds a body where it goes above a half, and lets it go where it goes below. */
+export const heldControlId = (body: string) => `body.${body}.held`;
+
 /** The controls of a stage with its backdrop, its wind, and what flies in it. */
-export function stageControls({ backdrop, emitters, physics }: MovedStage) {
+export function stageControls({ backdrop, emitters, bodies, physics }: MovedStage) {
   const things = backdrop
     ? partsOf(backdrop).flatMap((part) => controlsOfThing(part, backdrop))
     : [];
@@ -57,11 +63,25 @@ export function stageControls({ backdrop, emitters, physics }: MovedStage) {
     light(WARMTH, 'Warmth of the light'),
     { ...light(WIND, 'Wind'), rest: physics.wind },
     ...inOrder(emitters).flatMap(controlsOfEmitter),
+    ...controlsOfBodies(inOrder(bodies)),
     ...things.map(({ id, name, min, max, rest }): Control => {
       return { kind: 'range', id, label: name, min, max, rest };
     }),
   ]);
   return { controls, things } satisfies StageControls;
+}
+
+function controlsOfBodies(bodies: readonly Body[]): Control[] {
+  if (bodies.length === 0) return [];
+  const share = (id: string, label: string, rest: number): Control => {
+    return { kind: 'range', id, label, min: 0, max: 1, rest };
+  };
+  return [
+    share(AGAIN, 'All begins to fall again', 0),
+    ...bodies
+      .filter(canBeHeld)
+      .map(({ id, name, held }) => share(heldControlId(id), `${name}: held`, held ? 1 : 0)),
+  ];
 }
 
 function controlsOfEmitter({ id, name, burst }: Emitter): Control[] {

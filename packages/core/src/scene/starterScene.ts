@@ -19,7 +19,7 @@ export function emptyScene(name: string, length: Flicks = EMPTY_LENGTH): Scene {
     ...{ backdrop: null, cast: {}, rows: {}, lines: {}, markers: {}, workArea: null },
     captions: USUAL_CAPTIONS,
     ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
-    ...{ emitters: {}, physics: USUAL_PHYSICS },
+    ...{ emitters: {}, bodies: {}, links: {}, physics: USUAL_PHYSICS },
   };
 }
 

@@ -158,7 +158,7 @@ export function richScene(): SceneMaterial {
       workArea: null,
       captions: USUAL_CAPTIONS,
       ...{ reactions: {}, keys: {}, moves: {}, takes: {}, cues: {}, performances: {} },
-      ...{ emitters: {}, physics: USUAL_PHYSICS },
+      ...{ emitters: {}, bodies: {}, links: {}, physics: USUAL_PHYSICS },
     },
     characters: RICH_CHARACTERS,
     tracks: TRACKS,

@@ -44,8 +44,10 @@ export async function loadImages(
 }
 
 /** Traces what parts of a character show. */
-export function tracerFor(images: NodeImages): (character: Character) => TraceParts {
-  return (character) => (parts) => traceParts(nodePainter, images, character, parts);
+export function tracerFor(
+  images: NodeImages,
+): (character: Pick<Character, 'parts' | 'drawings'>) => TraceParts {
+  return (character) => (parts, sharp) => traceParts(nodePainter, images, character, parts, sharp);
 }
 
 const drawImage = drawOnCanvas<Image>(({ width, height }) =>

@@ -2,6 +2,7 @@ import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
+import { physicsFor } from '@cruvo/core/bodies';
 import type { Character } from '@cruvo/core/character';
 import { readRecording, type PassRecording } from '@cruvo/core/passes';
 import { compile, fontsOf, type Program } from '@cruvo/core/program';
@@ -37,7 +38,7 @@ export async function programOf(
   const typefaces = await loadTypefaces(fontsOf(scene));
   return compile({
     ...{ scene, characters: new Map(Object.entries(characters)), tracks },
-    ...{ recordings, typefaces },
+    ...{ recordings, typefaces, engine: await physicsFor(scene) },
   });
 }
 

@@ -1,20 +1,26 @@
 import { type Character, itemOfDrawing } from '@cruvo/core/character';
 import { type Box, type Matrix, IDENTITY, unionOf } from '@cruvo/core/geometry';
-import { type Outline, traceOutline } from '@cruvo/core/mesh';
+import { ALONG, type Outline, traceOutline } from '@cruvo/core/mesh';
 import type { ImageStore } from './images';
 import type { Painter } from './painter';
 
-/** Pixels of the longer side of a picture that is traced. */
+/** Pixels of the longer side of a picture that is traced, and of one of which the very edge matters. */
 const TRACED_SIDE = 180;
+const SHARP_SIDE = 720;
 /** Drawings may reach out of their boxes by this share of them. */
 const OVERHANG = 0.02;
 
-/** The outline of what some parts show together as drawn, units of the artwork; null where nothing is seen. */
+/**
+ * The outline of what some parts show together as drawn, units of the artwork; null where nothing is seen.
+ *
+ * @param sharp whether it runs along the very edge, where others touch it
+ */
 export function traceParts<Image>(
   painter: Painter<Image>,
   images: ImageStore<Image>,
-  character: Character,
+  character: Pick<Character, 'parts' | 'drawings'>,
   parts: readonly string[],
+  sharp = false,
 ): Outline | null {
   const drawings = parts.flatMap((id) => {
     const key = character.parts[id]?.drawing;
@@ -23,7 +29,7 @@ export function traceParts<Image>(
   const box = unionOf(drawings);
   if (!box) return null;
   const { x, y, width, height } = grown(box);
-  const scale = TRACED_SIDE / Math.max(width, height);
+  const scale = (sharp ? SHARP_SIDE : TRACED_SIDE) / Math.max(width, height);
   const [across, down] = [Math.ceil(width * scale), Math.ceil(height * scale)];
   const items = drawings.map((drawing, at) => itemOfDrawing(String(at), drawing, IDENTITY));
   const view: Matrix = [scale, 0, 0, scale, -x * scale, -y * scale];
@@ -33,6 +39,7 @@ export function traceParts<Image>(
     alpha,
     { width: across, height: down },
     { x, y, width: across / scale, height: down / scale },
+    sharp ? ALONG : undefined,
   );
   return traced.length > 0 ? traced : null;
 }

@@ -1,3 +1,4 @@
+import type { PhysicsEngine } from '@cruvo/core/bodies';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
@@ -62,7 +63,7 @@ interface Opened {
 
 function Loaded(opened: Opened) {
   const material = useSceneMaterial(opened.scene, NOTHING_HEARD, NOTHING_PERFORMED, null);
-  const { images, error, retry, characters } = material;
+  const { images, error, retry, characters, engine } = material;
   if (error) {
     return (
       <Notice title="The drawings can’t be shown" onRetry={retry}>
@@ -77,7 +78,7 @@ function Loaded(opened: Opened) {
       </div>
     );
   }
-  return <Desk {...opened} characters={characters} images={images} />;
+  return <Desk {...opened} characters={characters} images={images} engine={engine} />;
 }
 
 function Desk({
@@ -87,10 +88,15 @@ function Desk({
   recordings,
   characters,
   images,
-}: Opened & { characters: ReadonlyMap<string, Character>; images: BrowserImages }) {
+  engine,
+}: Opened & {
+  characters: ReadonlyMap<string, Character>;
+  images: BrowserImages;
+  engine: PhysicsEngine | null;
+}) {
   const program = useMemo(
-    () => compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map() }),
-    [scene, characters],
+    () => compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map(), engine }),
+    [scene, characters, engine],
   );
   const [desk] = useState(() => new LiveDesk(program, fitsOf(scene)));
   useEffect(() => desk.swap(program), [desk, program]);

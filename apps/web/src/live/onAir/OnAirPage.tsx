@@ -1,3 +1,4 @@
+import type { PhysicsEngine } from '@cruvo/core/bodies';
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
@@ -16,6 +17,7 @@ import { readDocumentById } from '../../api/documents';
 import { readLivePage } from '../../api/livePages';
 import { FrameCanvas, type BrowserImages } from '@cruvo/painter/browser';
 import { unhurriedPictures } from '../../studio/stage/useFrames';
+import { stepsLeft } from '../../studio/stage/stepsLeft';
 import { useSceneMaterial } from '../../studio/useSceneMaterial';
 import { LiveLink } from '../liveLink';
 import { cropped } from './cropped';
@@ -71,14 +73,17 @@ function Drawn(props: {
   onChanged: () => void;
 }) {
   const { scene } = props;
-  const { images, characters } = useSceneMaterial(scene, NOTHING_HEARD, NOTHING_PERFORMED, null);
-  const program = useMemo(() => atRest(scene, characters), [scene, characters]);
+  const { images, characters, engine } = useSceneMaterial(scene, NOTHING_HEARD, NOTHING_PERFORMED, null);
+  const program = useMemo(() => atRest(scene, characters, engine), [scene, characters, engine]);
   return images ? <Picture {...props} program={program} images={images} /> : null;
 }
 
 /** A scene in which nobody says anything that was recorded. */
-const atRest = (scene: Scene, characters: ReadonlyMap<string, Character>) =>
-  compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map() });
+const atRest = (
+  scene: Scene,
+  characters: ReadonlyMap<string, Character>,
+  engine: PhysicsEngine | null,
+) => compile({ scene: { ...scene, lines: {} }, characters, tracks: new Map(), engine });
 
 function Picture({
   address,
@@ -152,6 +157,7 @@ function Picture({
       }
       const set = new Map([...live].filter(([, values]) => values.size > 0));
       const time = toFlicks(performance.now() / 1000) % program.scene.length;
+      if (stepsLeft(player, time) > 0) return;
       const frame = player.seek(time, liveSources(program, set));
       painter.show({ ...frame, background }, images, { width, height });
       if (now && now.sound !== null) {

@@ -1,16 +1,19 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
+import type { Frame } from '@cruvo/core/frame';
 import { movedBy, Player } from '@cruvo/core/program';
 import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
 import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
+import { FallingNote } from '../flying/FallingNote';
 import { EmitterHandles } from '../flying/EmitterHandles';
 import { StageCanvas } from './StageCanvas';
 import { PerformHandles } from './PerformHandles';
 import { PoseHandles } from './PoseHandles';
 import { StageHandles } from './StageHandles';
 import { useCanvasBox } from './useCanvasBox';
+import { stepsLeft } from './stepsLeft';
 import { useFrames, type FrameSource } from './useFrames';
 
 /** The scene as the film will show it, as large as there is room for. */
@@ -23,6 +26,11 @@ export function Stage() {
   const meter = useMemo(() => new FrameMeter(), []);
   const [player] = useState(() => new Player(program));
   const [dropped, setDropped] = useState(0);
+  /** Steps of what falls that are still to be worked out before the time can be seen. */
+  const [falling, setFalling] = useState(0);
+  const last = useRef<Frame | null>(null);
+  const repaint = useRef<(() => void) | null>(null);
+  const again = useRef(0);
   const playing = useTransport((state) => state.playing);
   const waiting = useTransport((state) => state.waiting);
   const posing = useScene((state) => state.posing);
@@ -36,14 +44,25 @@ export function Stage() {
         const { playing: isPlaying, waiting: isWaiting } = transport.state.getState();
         if (isPlaying && !isWaiting) meter.shown(index);
         player.swap(program);
+        const time = frameMiddle(index, frameRate);
+        const left = stepsLeft(player, time);
+        setFalling(left);
+        // The picture before stays until what falls has been worked out: no step of it is ever left out.
+        if (left > 0 && last.current) {
+          again.current = requestAnimationFrame(() => repaint.current?.());
+          return last.current;
+        }
         const own = performed === null ? undefined : movedBy(program, performed);
         const live = own && performing.live(own);
-        return player.seek(frameMiddle(index, frameRate), live);
+        return (last.current = player.seek(time, live));
       },
       follow: (paint) => {
+        repaint.current = paint;
         const unsubscribe = performing.state.subscribe(paint);
         const unfollow = followPlayhead(transport, paint);
         return () => {
+          repaint.current = null;
+          cancelAnimationFrame(again.current);
           unsubscribe();
           unfollow();
         };
@@ -79,6 +98,7 @@ export function Stage() {
         <StageHandles box={box} />
       )}
       {performed === null && !posing && !playing && <EmitterHandles box={box} />}
+      {falling > 0 && <FallingNote left={falling} />}
       {(playing || dropped > 0) && (
         <span
           className="readout figures"

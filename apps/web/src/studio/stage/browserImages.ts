@@ -30,6 +30,9 @@ async function load({ kind, media }: Drawing): Promise<Picture<ImageBitmap>> {
 }
 
 /** Traces what parts of a character show. */
-export function tracerFor(images: BrowserImages): (character: Character) => TraceParts {
-  return (character) => (parts) => traceParts(browserPainter, images, character, parts);
+export function tracerFor(
+  images: BrowserImages,
+): (character: Pick<Character, 'parts' | 'drawings'>) => TraceParts {
+  return (character) => (parts, sharp) =>
+    traceParts(browserPainter, images, character, parts, sharp);
 }

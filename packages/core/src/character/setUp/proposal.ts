@@ -5,7 +5,7 @@ import type { Character } from '../character';
  * The outline of what some parts show together, units of the artwork as drawn; null where nothing is drawn, or the
  * pictures are not at hand.
  */
-export type TraceParts = (parts: readonly string[]) => Outline | null;
+export type TraceParts = (parts: readonly string[], sharp?: boolean) => Outline | null;
 
 /** Something that can be set up by itself. */
 export interface BodyProposal {

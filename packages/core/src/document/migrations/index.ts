@@ -4,6 +4,7 @@ import { cuesOfCharacter } from './character/0010-cues';
 import { masksAndCurves } from './character/0012-masks-and-curves';
 import { masksOfBackdrops } from './scene/0015-masks-of-backdrops';
 import { particles } from './scene/0016-particles';
+import { bodies } from './scene/0017-bodies';
 import { cuesAndOthers } from './character/0011-cues-and-others';
 import { drawnSignals as characterDrawnSignals } from './character/0008-drawn-signals';
 import { browsAndInsides } from './character/0003-brows-and-insides';
@@ -61,6 +62,7 @@ export const MIGRATIONS = {
     hooksAndMappedChannels,
     masksOfBackdrops,
     particles,
+    bodies,
   ],
 } as const satisfies Record<string, readonly Migration[]>;
 

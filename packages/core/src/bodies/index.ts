@@ -1,0 +1,7 @@
+export * from './body';
+export * from './bodyRun';
+export * from './engine';
+export * from './link';
+export * from './outline';
+export * from './rigid';
+export * from './rigidWorld';

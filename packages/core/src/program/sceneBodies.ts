@@ -1,0 +1,185 @@
+import {
+  BODY_RATE,
+  BodyRun,
+  canBeHeld,
+  INPUT,
+  inputOf,
+  isMoved,
+  PLACE,
+  type Body,
+  type LiveBodies,
+  type RigidInputs,
+} from '../bodies';
+import type { Matrix } from '../geometry';
+import { STAGE } from '../scene/scene';
+import { FLICKS_PER_SECOND, type Flicks } from '../time';
+import { placeOfPart } from './bodyCarriers';
+import { inputsOfBodies, type BodiesProgram } from './bodiesProgram';
+import type { Program } from './compile';
+import type { Moved } from './moved';
+
+const STEP: Flicks = FLICKS_PER_SECOND / BODY_RATE;
+/** What is nearer to its place than this, stage units and radians, is in it. */
+const THERE = { length: 0.05, turn: 5e-4 } as const;
+
+/** Where parts stand that fell or were pushed, by their owners: maps from the artwork as drawn onto the stage. */
+export type Fallen = ReadonlyMap<string, ReadonlyMap<string, Matrix>>;
+
+const NOTHING_FELL: Fallen = new Map();
+const NONE: ReadonlyMap<string, Matrix> = new Map();
+
+/** Where the parts of one owner stand that fell. */
+export function fallenOf(fallen: Fallen, owner: string): ReadonlyMap<string, Matrix> {
+  return fallen.get(owner) ?? NONE;
+}
+
+/** The last step of bodies at or before a time; the first is step 0. */
+export function bodyStepAt(time: Flicks): number {
+  return Math.max(0, Math.floor(time / STEP));
+}
+
+/** The bodies of a scene as they fall, kept from frame to frame. */
+export class SceneBodies {
+  private made: BodiesProgram | null = null;
+  private run: BodyRun | null = null;
+  private live: LiveBodies | null = null;
+  private known: { readonly time: Flicks; readonly fallen: Fallen } | null = null;
+
+  /** @param moved how all moves as it can be played again; nothing falls in it */
+  constructor(
+    private readonly program: () => Program,
+    private readonly moved: Moved,
+  ) {}
+
+  /** Forgets what may differ from a time on. */
+  dropFrom(time: Flicks): void {
+    this.known = null;
+    this.live = freed(this.live);
+    if (Number.isFinite(time)) this.run?.dropFrom(bodyStepAt(time));
+  }
+
+  /** How many steps have to be worked out before a time can be seen. */
+  missing(time: Flicks): number {
+    return this.ready()?.missing(bodyStepAt(time) + 1) ?? 0;
+  }
+
+  /** Works out some of the steps that are missing. */
+  approach(time: Flicks, most: number): void {
+    this.ready()?.approach(bodyStepAt(time) + 1, most);
+  }
+
+  /** Whether what is set live moves bodies. @param live by its owners */
+  touchedBy(live: ReadonlyMap<string, unknown>): boolean {
+    this.ready();
+    const owners = this.made?.owners ?? [];
+    return live.size > 0 && (live.has(STAGE) || owners.some(({ owner }) => live.has(owner)));
+  }
+
+  /** Where all stands that fell. @param now how all moves just now where something is set live */
+  at(time: Flicks, now: Moved | null): Fallen {
+    const run = this.ready();
+    if (!run) return NOTHING_FELL;
+    const step = bodyStepAt(time);
+    if (now) {
+      this.known = null;
+      const inputs = this.inputsAt(now, time);
+      return this.fallen(inputs, this.follow(run, step, inputs), null, 0);
+    }
+    this.live = freed(this.live);
+    if (this.known?.time === time) return this.known.fallen;
+    const [from, to] = [run.placesAt(step), run.placesAt(step + 1)];
+    const share = time / STEP - step;
+    const fallen = this.fallen(this.inputsAt(this.moved, time), from, to, share);
+    this.known = { time, fallen };
+    return fallen;
+  }
+
+  private follow(run: BodyRun, step: number, inputs: RigidInputs): Float32Array {
+    if (!this.live?.leadsTo(step)) {
+      this.live = freed(this.live);
+      this.live = run.liveFrom(step, inputs);
+    }
+    return this.live.follow(step, inputs);
+  }
+
+  /** The run of the bodies as they are now; another where they are others. */
+  private ready(): BodyRun | null {
+    const made = this.program().bodies.value;
+    if (made === this.made) return this.run;
+    this.run?.free();
+    this.live = freed(this.live);
+    this.known = null;
+    this.made = made;
+    this.run =
+      made &&
+      new BodyRun(made.engine, made.setting, (step) => this.inputsAt(this.moved, step * STEP));
+    return this.run;
+  }
+
+  private inputsAt(moved: Moved, time: Flicks): RigidInputs {
+    const { stage, memos } = this.program();
+    return inputsOfBodies(this.made!, stage.value.controls, {
+      stage: moved.stageAt(time),
+      poseOf: (owner) => moved.poseAt(owner, time),
+      isCueOn: ({ cue }: Body) =>
+        cue !== null &&
+        (memos.get(cue.member)?.value.cues ?? []).some(
+          (span) => span.cue.id === cue.cue && span.start <= time && time < span.end,
+        ),
+    });
+  }
+
+  private fallen(
+    inputs: RigidInputs,
+    from: Float32Array,
+    to: Float32Array | null,
+    share: number,
+  ): Fallen {
+    const owners = this.made!.owners.map(({ owner, bodies }) => {
+      const places = bodies.flatMap(({ body, pieces, first }): [string, Matrix][] => {
+        if (!isMoved(body)) return [];
+        const place = placeBetween(from, to, share, first);
+        if (isThere(body, inputs, first, place)) return [];
+        return [[body.part, placeOfPart(pieces[0]!, place)]];
+      });
+      return [owner, new Map(places)] as const;
+    });
+    return new Map(owners);
+  }
+}
+
+function freed(live: LiveBodies | null): null {
+  live?.free();
+  return null;
+}
+
+/** Where a piece is between two steps; the shorter way round. */
+function placeBetween(from: Float32Array, to: Float32Array | null, share: number, rigid: number) {
+  const own = rigid * PLACE.numbers;
+  const [x, y, turn] = [from[own + PLACE.x]!, from[own + PLACE.y]!, from[own + PLACE.turn]!];
+  if (!to) return { x, y, turn };
+  const way = to[own + PLACE.turn]! - turn;
+  const shorter = way - 2 * Math.PI * Math.round(way / (2 * Math.PI));
+  return {
+    x: x + share * (to[own + PLACE.x]! - x),
+    y: y + share * (to[own + PLACE.y]! - y),
+    turn: turn + share * shorter,
+  };
+}
+
+/** Whether something stands where it would if nothing fell: it is painted there to the point, and may bend. */
+function isThere(
+  body: Body,
+  inputs: RigidInputs,
+  rigid: number,
+  { x, y, turn }: ReturnType<typeof placeBetween>,
+): boolean {
+  const from = inputOf(rigid);
+  if (canBeHeld(body) && inputs[from + INPUT.held] === 0) return false;
+  const way = turn - inputs[from + INPUT.turn]!;
+  const off = way - 2 * Math.PI * Math.round(way / (2 * Math.PI));
+  // What is held moves on between the steps.
+  const near = canBeHeld(body) ? 40 : 1;
+  const away = Math.hypot(x - inputs[from + INPUT.x]!, y - inputs[from + INPUT.y]!);
+  return away < near * THERE.length && Math.abs(off) < near * THERE.turn;
+}
