@@ -30,6 +30,22 @@ export async function withTracedBody(
   return withBody(scene, body.id, newBody(body, body.kind, outline));
 }
 
+/** Makes all that is drawn of a cast member solid, so that what flies meets it. */
+export async function withSolidMember(
+  services: SeedServices,
+  scene: Scene,
+  member: string,
+  character: Character,
+): Promise<Scene> {
+  const drawn = partsOf(character).filter(({ drawing, hidden }) => drawing !== null && !hidden);
+  let made = scene;
+  for (const { id, name } of drawn) {
+    const body = { id: `${member}-${id.replaceAll(/[^\w]+/g, '-')}`, member, part: id, name };
+    made = await withTracedBody(services, made, character, { ...body, kind: 'solid' });
+  }
+  return made;
+}
+
 /** A mug on the sill of the lamp room that an arm can knock down, and the steam above it. */
 export async function withMug(
   services: SeedServices,

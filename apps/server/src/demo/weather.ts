@@ -22,6 +22,7 @@ import {
 import { readScriptParts } from '@cruvo/core/speech';
 import { inTable } from '@cruvo/core/records';
 import { toFlicks } from '@cruvo/core/time';
+import { withSolidMember } from './falling';
 import { demoArtwork, demoText, demoVoice, hear, type SeedServices } from './files';
 
 /** Seconds at which the sea breaks over the jetty. */
@@ -96,8 +97,9 @@ export async function stormScene(
     (scene, time) => withBurst(scene, 'spray', toFlicks(time), 'waves'),
     { ...spoken, emitters: weather },
   );
+  const hit = await withSolidMember(services, wet, MEMBER, corrigan.body);
   return withPerformance(
-    { ...wet, reactions: stormReactions(wet) },
+    { ...hit, reactions: stormReactions(hit) },
     MEMBER,
     corrigan.body,
     USUAL_PERFORMANCE,

@@ -41,6 +41,9 @@ export interface SceneState {
   /** What falls or flies whose fields are open; it may be gone. */
   readonly emitter: string | null;
   chooseEmitter(emitter: string | null): void;
+  /** The body that is worked on; null: none. */
+  readonly body: string | null;
+  chooseBody(body: string | null): void;
   /** Changes the scene; one step to undo. */
   edit(change: (scene: Scene) => Scene): void;
   rename(name: string): void;
@@ -76,6 +79,7 @@ export function createSceneStore(scene: Scene) {
         member: null,
         onStage: false,
         emitter: null,
+        body: null,
         together: NONE,
         clips: NONE,
         asRecorded: false,
@@ -95,6 +99,7 @@ export function createSceneStore(scene: Scene) {
       chooseMember: (member) => set({ ...ANEW, member }),
       chooseStage: () => set({ onStage: true }),
       chooseEmitter: (emitter) => set({ emitter }),
+      chooseBody: (body) => set({ body }),
       edit: (edit) => history.change(edit(get().scene)),
       rename: (name) => change({ name }),
       changeLine: (line, difference) => changeLine(line, () => difference),

@@ -146,7 +146,8 @@ export class BodyRun {
 
 /** Bodies that are performed just now: they go on from step to step and can't be played again. */
 export class LiveBodies {
-  private readonly read: Float32Array;
+  /** Where all is just now, `PLACE.numbers` of each rigid piece. */
+  readonly places: Float32Array;
 
   constructor(
     private readonly engine: PhysicsEngine,
@@ -155,7 +156,8 @@ export class LiveBodies {
     private step: number,
     private before: RigidInputs,
   ) {
-    this.read = new Float32Array(setting.rigids.length * PLACE.numbers);
+    this.places = new Float32Array(setting.rigids.length * PLACE.numbers);
+    world.read(this.places);
   }
 
   /** Whether one can go on to a step from here. */
@@ -169,8 +171,8 @@ export class LiveBodies {
       this.world = wentOn(this.engine, this.setting, this.world, inputs, this.before);
       this.before = inputs;
     }
-    this.world.read(this.read);
-    return this.read;
+    this.world.read(this.places);
+    return this.places;
   }
 
   /** Gives the memory of the engine back. */

@@ -98,6 +98,7 @@ export class RigidWorld {
       places[at * PLACE.numbers + PLACE.x] = x * unit;
       places[at * PLACE.numbers + PLACE.y] = y * unit;
       places[at * PLACE.numbers + PLACE.turn] = rigid.rotation();
+      places[at * PLACE.numbers + PLACE.present] = rigid.isEnabled() ? 1 : 0;
     });
   }
 

@@ -1,6 +1,6 @@
 import { chance, directionOf, eitherSide, hashOf, whirlAt } from './chance';
 import type { Emitter, ParticleStyle } from './emitter';
-import type { ParticleInputs, Surroundings } from './surroundings';
+import type { ParticleInputs, ParticleObstacles, Surroundings } from './surroundings';
 import { OF, STATE, type Swarm } from './swarm';
 
 /** Steps a second in which particles fly. */
@@ -80,6 +80,7 @@ export function fly(
   const pull = drag * seconds;
   const left = 1 / (1 + pull);
   const changes = (step * WHIRL_CHANGES) / PARTICLE_RATE;
+  const obstacles = style.hits && meeting !== 'nothing' ? around.obstaclesAt(step) : null;
   for (let at = 0; at < count * OF.numbers; at += OF.numbers) {
     numbers[at + OF.age]!++;
     if (numbers[at + OF.state] !== STATE.flies) continue;
@@ -94,7 +95,10 @@ export function fly(
     numbers[at + OF.vy] = (numbers[at + OF.vy]! + falls + pull * airY) * left;
     numbers[at + OF.x] = x + numbers[at + OF.vx]! * seconds;
     numbers[at + OF.y] = y + numbers[at + OF.vy]! * seconds;
-    if (meeting !== 'nothing') meetEdges(numbers, at, style, around);
+    if (meeting === 'nothing') continue;
+    meetEdges(numbers, at, style, around);
+    if (obstacles && numbers[at + OF.state] === STATE.flies)
+      meetBody(numbers, at, style, obstacles);
   }
 }
 
@@ -110,6 +114,39 @@ function meetEdges(
   else if (edges.top && y < 0 && vy < 0) meet(numbers, at, style, 'y', 0, 1);
   if (edges.left && x < 0 && vx < 0) meet(numbers, at, style, 'x', 0, 1);
   else if (edges.right && x > width && vx > 0) meet(numbers, at, style, 'x', width, -1);
+}
+
+function meetBody(
+  numbers: Float64Array,
+  at: number,
+  { meeting, bounce }: ParticleStyle,
+  obstacles: ParticleObstacles,
+): void {
+  const [vx, vy] = [numbers[at + OF.vx]!, numbers[at + OF.vy]!];
+  const met = obstacles.meets(numbers[at + OF.x]!, numbers[at + OF.y]!, vx, vy);
+  if (!met) return;
+  numbers[at + OF.x] = met.x;
+  numbers[at + OF.y] = met.y;
+  if (meeting === 'vanish') {
+    numbers[at + OF.state] = STATE.gone;
+  } else if (meeting === 'splash') {
+    splash(numbers, at, met.awayX, met.awayY);
+  } else {
+    // What moves carries nothing along: what would stay where it fell slides down instead.
+    const into = vx * met.awayX + vy * met.awayY;
+    const back = meeting === 'bounce' && -into * bounce >= HARDLY ? 1 + bounce : 1;
+    numbers[at + OF.vx] = vx - back * into * met.awayX;
+    numbers[at + OF.vy] = vy - back * into * met.awayY;
+  }
+}
+
+function splash(numbers: Float64Array, at: number, awayX: number, awayY: number): void {
+  numbers[at + OF.vx] = awayX;
+  numbers[at + OF.vy] = awayY;
+  const age = numbers[at + OF.age]!;
+  numbers[at + OF.state] = STATE.splashed;
+  numbers[at + OF.met] = age;
+  numbers[at + OF.life] = age + SPLASH_STEPS;
 }
 
 /** @param away to which side the stage lies: up or down, left or right */
@@ -133,14 +170,11 @@ function meet(
     numbers[at + OF.state] = STATE.gone;
     return;
   }
-  numbers[at + OF.vx] = axis === 'x' ? away : 0;
-  numbers[at + OF.vy] = axis === 'y' ? away : 0;
-  if (meeting === 'stick') {
-    numbers[at + OF.state] = STATE.sticks;
+  if (meeting === 'splash') {
+    splash(numbers, at, axis === 'x' ? away : 0, axis === 'y' ? away : 0);
     return;
   }
-  const age = numbers[at + OF.age]!;
-  numbers[at + OF.state] = STATE.splashed;
-  numbers[at + OF.met] = age;
-  numbers[at + OF.life] = age + SPLASH_STEPS;
+  numbers[at + OF.vx] = 0;
+  numbers[at + OF.vy] = 0;
+  numbers[at + OF.state] = STATE.sticks;
 }

@@ -17,6 +17,7 @@ const STILL: ParticleInputs = {
 const inAir = (changes: Partial<Surroundings> = {}, inputs = (_step: number) => STILL) => ({
   ...{ ...STAGE, gravity: 2000, edges: { ...NO_EDGES, bottom: true }, settled: false },
   inputsAt: inputs,
+  obstaclesAt: () => null,
   ...changes,
 });
 

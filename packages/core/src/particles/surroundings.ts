@@ -20,6 +20,18 @@ export interface ParticleInputs {
   readonly place: ((across: number, down: number) => Point) | null;
 }
 
+/** Where a particle met something: the point, and the direction away from what it met, of length 1. */
+export interface Met extends Point {
+  readonly awayX: number;
+  readonly awayY: number;
+}
+
+/** What particles meet on their way. */
+export interface ParticleObstacles {
+  /** Where a particle at a point, with a speed, has come into something; null: it has not. */
+  meets(x: number, y: number, vx: number, vy: number): Met | null;
+}
+
 /** What particles fly in. */
 export interface Surroundings {
   readonly width: number;
@@ -31,4 +43,6 @@ export interface Surroundings {
   readonly settled: boolean;
   /** At a step, which may lie before the first; the same step always gives the same. */
   inputsAt(step: number): ParticleInputs;
+  /** What they meet at a step; null where nothing is in their way. */
+  obstaclesAt(step: number): ParticleObstacles | null;
 }

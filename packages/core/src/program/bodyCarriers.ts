@@ -98,7 +98,8 @@ export function placeOfPart({ about }: Pick<Carried, 'about'>, place: RigidPlace
 
 const grained = (value: number, grain: number) => Math.round(value * grain) / grain;
 
-function matrixOf({ x, y, turn }: RigidPlace): Matrix {
+/** Maps what stands about the origin of a rigid piece, unturned, onto the stage. */
+export function matrixOf({ x, y, turn }: RigidPlace): Matrix {
   const [cosine, sine] = [Math.cos(turn), Math.sin(turn)];
   return [cosine, sine, -sine, cosine, x, y];
 }

@@ -7,6 +7,7 @@ export * from './memberProgram';
 export { fontsOf, type Typefaces } from './captions';
 export * from './moverRows';
 export * from './player';
+export type { BodyOutline } from './sceneBodies';
 export * from './posing';
 export * from './seenCaptions';
 export * from './spokenScene';

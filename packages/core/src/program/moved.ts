@@ -1,4 +1,5 @@
 import type { ControlValues } from '../controls';
+import type { ParticleObstacles } from '../particles';
 import type { Pose } from '../pose';
 import type { Flicks } from '../time';
 
@@ -8,4 +9,10 @@ export interface Moved {
   stageAt(time: Flicks): ControlValues;
   /** What moves the parts of a cast member, or of the backdrop where the id is STAGE. */
   poseAt(owner: string, time: Flicks): Pose;
+}
+
+/** The same, with what fell, and what is in the way of what flies. */
+export interface MovedAndFallen extends Moved {
+  /** What flies meets at a step of it; null where nothing is in its way. */
+  obstaclesAt(step: number): ParticleObstacles | null;
 }

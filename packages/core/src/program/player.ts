@@ -19,8 +19,8 @@ import type { Flicks } from '../time';
 import { changedFrom, stageChangedFrom } from './changes';
 import { movedBy, type Program } from './compile';
 import type { MemberProgram } from './memberProgram';
-import type { Moved } from './moved';
-import { fallenOf, SceneBodies, type Fallen } from './sceneBodies';
+import type { Moved, MovedAndFallen } from './moved';
+import { fallenOf, SceneBodies, type BodyOutline, type Fallen } from './sceneBodies';
 import { isLive, SceneParticles } from './sceneParticles';
 import { seenCaptions } from './seenCaptions';
 import { backdropPoseAt, stageAt, stageValues } from './stageProgram';
@@ -142,6 +142,11 @@ export class Player {
     return particles.at(program, time, this.fallenAs(NOTHING_LIVE), now);
   }
 
+  /** The shapes of what falls and pushes, at a time. */
+  bodyShapesAt(time: Flicks): readonly BodyOutline[] {
+    return this.bodies.shapesAt(time);
+  }
+
   private fallenAt(time: Flicks, live: LiveSources): Fallen {
     return this.bodies.at(time, this.bodies.touchedBy(live) ? this.performed(live) : null);
   }
@@ -155,9 +160,10 @@ export class Player {
   }
 
   /** How all moves, and falls. */
-  private fallenAs(live: LiveSources): Moved {
+  private fallenAs(live: LiveSources): MovedAndFallen {
     return {
       ...this.performed(live),
+      obstaclesAt: (step) => this.bodies.obstaclesAt(step),
       poseAt: (owner, at) => this.poseAt(owner, at, live),
     };
   }

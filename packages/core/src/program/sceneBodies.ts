@@ -5,17 +5,21 @@ import {
   INPUT,
   inputOf,
   isMoved,
+  Obstacles,
   PLACE,
   type Body,
   type LiveBodies,
   type RigidInputs,
+  type RigidPlace,
+  type RigidShape,
 } from '../bodies';
-import type { Matrix } from '../geometry';
+import { mapped, type Matrix, type Point } from '../geometry';
 import { STAGE } from '../scene/scene';
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
-import { placeOfPart } from './bodyCarriers';
+import { matrixOf, placeOfPart } from './bodyCarriers';
 import { inputsOfBodies, type BodiesProgram } from './bodiesProgram';
 import type { Program } from './compile';
+import { isCueOn } from './cueOn';
 import type { Moved } from './moved';
 
 const STEP: Flicks = FLICKS_PER_SECOND / BODY_RATE;
@@ -38,11 +42,22 @@ export function bodyStepAt(time: Flicks): number {
   return Math.max(0, Math.floor(time / STEP));
 }
 
+/** The shape of a body where it is: convex rings, in stage units. */
+export interface BodyOutline {
+  readonly body: Body;
+  readonly rings: readonly (readonly Point[])[];
+}
+
 /** The bodies of a scene as they fall, kept from frame to frame. */
 export class SceneBodies {
   private made: BodiesProgram | null = null;
   private run: BodyRun | null = null;
   private live: LiveBodies | null = null;
+  private met: {
+    readonly run: BodyRun;
+    readonly step: number;
+    readonly obstacles: Obstacles;
+  } | null = null;
   private known: { readonly time: Flicks; readonly fallen: Fallen } | null = null;
 
   /** @param moved how all moves as it can be played again; nothing falls in it */
@@ -54,6 +69,7 @@ export class SceneBodies {
   /** Forgets what may differ from a time on. */
   dropFrom(time: Flicks): void {
     this.known = null;
+    this.met = null;
     this.live = freed(this.live);
     if (Number.isFinite(time)) this.run?.dropFrom(bodyStepAt(time));
   }
@@ -94,6 +110,32 @@ export class SceneBodies {
     return fallen;
   }
 
+  /** The shapes of bodies where they are at a time, as it can be played again. */
+  shapesAt(time: Flicks): readonly BodyOutline[] {
+    const run = this.ready();
+    if (!run) return [];
+    const places = run.placesAt(bodyStepAt(time));
+    return this.made!.owners.flatMap(({ bodies }) =>
+      bodies.map(({ body, pieces, first }) => ({
+        body,
+        rings: pieces.flatMap(({ rigid }, at) =>
+          ringsOf(rigid.shape, placeBetween(places, null, 0, first + at)),
+        ),
+      })),
+    );
+  }
+
+  /** What flies meets at a step, or just now where bodies are performed; null where nothing is in its way. */
+  obstaclesAt(step: number): Obstacles | null {
+    const run = this.ready();
+    if (!run) return null;
+    if (this.live) return new Obstacles(this.made!.setting.rigids, this.live.places);
+    if (this.met?.run === run && this.met.step === step) return this.met.obstacles;
+    const obstacles = new Obstacles(this.made!.setting.rigids, run.placesAt(Math.max(0, step)));
+    this.met = { run, step, obstacles };
+    return obstacles;
+  }
+
   private follow(run: BodyRun, step: number, inputs: RigidInputs): Float32Array {
     if (!this.live?.leadsTo(step)) {
       this.live = freed(this.live);
@@ -117,15 +159,11 @@ export class SceneBodies {
   }
 
   private inputsAt(moved: Moved, time: Flicks): RigidInputs {
-    const { stage, memos } = this.program();
-    return inputsOfBodies(this.made!, stage.value.controls, {
+    const program = this.program();
+    return inputsOfBodies(this.made!, program.stage.value.controls, {
       stage: moved.stageAt(time),
       poseOf: (owner) => moved.poseAt(owner, time),
-      isCueOn: ({ cue }: Body) =>
-        cue !== null &&
-        (memos.get(cue.member)?.value.cues ?? []).some(
-          (span) => span.cue.id === cue.cue && span.start <= time && time < span.end,
-        ),
+      isCueOn: ({ cue }: Body) => isCueOn(program, cue, time),
     });
   }
 
@@ -146,6 +184,21 @@ export class SceneBodies {
     });
     return new Map(owners);
   }
+}
+
+const ROUND = Array.from({ length: 24 }, (_, at) => (at * Math.PI) / 12);
+
+function ringsOf(shape: RigidShape, place: RigidPlace): BodyOutline['rings'] {
+  const matrix = matrixOf(place);
+  const rings =
+    shape.kind === 'circle'
+      ? [ROUND.flatMap((turn) => [shape.radius * Math.cos(turn), shape.radius * Math.sin(turn)])]
+      : shape.pieces;
+  return rings.map((ring) =>
+    Array.from({ length: ring.length / 2 }, (_, at) =>
+      mapped(matrix, { x: ring[2 * at]!, y: ring[2 * at + 1]! }),
+    ),
+  );
 }
 
 function freed(live: LiveBodies | null): null {

@@ -17,7 +17,8 @@ import { STAGE } from '../scene/scene';
 import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { toSeconds, type Flicks } from '../time';
 import type { Program } from './compile';
-import type { Moved } from './moved';
+import { isCueOn } from './cueOn';
+import type { MovedAndFallen } from './moved';
 
 /** Particles of one emitter, and all that they were made of. */
 interface Flying {
@@ -45,8 +46,8 @@ export class SceneParticles {
   at(
     program: Program,
     time: Flicks,
-    moved: Moved,
-    now: Moved | null,
+    moved: MovedAndFallen,
+    now: MovedAndFallen | null,
   ): readonly { readonly emitter: Emitter; readonly items: readonly FrameItem[] }[] {
     const { emitters } = program.scene;
     for (const id of this.flying.keys()) if (!Object.hasOwn(emitters, id)) this.flying.delete(id);
@@ -63,12 +64,13 @@ export class SceneParticles {
   }
 
   /** The particles of an emitter; others where what they were made of has changed. */
-  private flyingOf(program: Program, emitter: Emitter, moved: Moved): Flying {
+  private flyingOf(program: Program, emitter: Emitter, moved: MovedAndFallen): Flying {
     const { stage, memos } = program;
     const { source } = emitter;
     const carrier = source.kind === 'part' ? (memos.get(source.member)?.value ?? null) : null;
+    const cue = emitter.cue && memos.get(emitter.cue.member)?.value;
     // The stage is made anew with its size, its physics, and what moves it.
-    const made = [emitter, stage.value, carrier];
+    const made = [emitter, stage.value, carrier, cue, ...inTheWay(program, emitter)];
     const known = this.flying.get(emitter.id);
     if (known && made.every((one, at) => one === known.made[at])) return known;
     const own: Flying = { made, run: runOf(program, emitter, moved), live: null, seen: null };
@@ -77,8 +79,21 @@ export class SceneParticles {
   }
 }
 
+/** All that particles may meet, and what moves it. */
+function inTheWay({ bodies, memos }: Program, { style, source }: Emitter): readonly unknown[] {
+  const fromThing = source.kind === 'part' && source.member === STAGE;
+  const made = style.hits || fromThing ? bodies.value : null;
+  return made ? [made, ...made.owners.map(({ owner }) => memos.get(owner)?.value)] : [];
+}
+
 /** Goes on with particles to a time. */
-function go(program: Program, emitter: Emitter, own: Flying, time: Flicks, now: Moved | null) {
+function go(
+  program: Program,
+  emitter: Emitter,
+  own: Flying,
+  time: Flicks,
+  now: MovedAndFallen | null,
+) {
   const step = particleStepAt(time);
   const inputs = now && inputsAt(program, emitter, now, time);
   if (inputs) own.run.follow(step, inputs, own.live ?? inputs);
@@ -86,15 +101,19 @@ function go(program: Program, emitter: Emitter, own: Flying, time: Flicks, now: 
   own.live = inputs;
 }
 
-function runOf(program: Program, emitter: Emitter, moved: Moved): ParticleRun {
+function runOf(program: Program, emitter: Emitter, moved: MovedAndFallen): ParticleRun {
   const { stage, physics } = program.scene;
   const known = new Map<number, ParticleInputs>();
   // What nothing moves is the same at each step.
-  const still = program.stage.value.sources.length === 0 && emitter.source.kind !== 'part';
+  const still =
+    program.stage.value.sources.length === 0 &&
+    emitter.source.kind !== 'part' &&
+    emitter.cue === null;
   return new ParticleRun(emitter, {
     ...{ width: stage.width, height: stage.height },
     ...{ edges: physics.edges, settled: physics.settled },
     gravity: gravityOn(stage, physics.gravity),
+    obstaclesAt: (step) => moved.obstaclesAt(step),
     inputsAt(step) {
       // Before the scene all stands as it begins, but for what bursts then.
       if (step < 0) return { ...this.inputsAt(0), burst: false };
@@ -110,12 +129,19 @@ function runOf(program: Program, emitter: Emitter, moved: Moved): ParticleRun {
 }
 
 /** What acts on the particles of an emitter at a time. */
-function inputsAt(program: Program, emitter: Emitter, moved: Moved, time: Flicks): ParticleInputs {
+function inputsAt(
+  program: Program,
+  emitter: Emitter,
+  moved: MovedAndFallen,
+  time: Flicks,
+): ParticleInputs {
   const { controls } = program.stage.value;
   const values = moved.stageAt(time);
   return {
     amount: controls.range(values, amountControlId(emitter.id)),
-    burst: controls.range(values, burstControlId(emitter.id)) > 0.5,
+    burst:
+      controls.range(values, burstControlId(emitter.id)) > 0.5 ||
+      isCueOn(program, emitter.cue, time),
     wind: windOn(program.scene.stage, controls.range(values, WIND)),
     place: placeIn(program, emitter, moved, time),
   };
@@ -131,7 +157,7 @@ function carrierOf({ memos, scene: { backdrop, stage } }: Program, id: string) {
 function placeIn(
   program: Program,
   { source }: Emitter,
-  moved: Moved,
+  moved: MovedAndFallen,
   time: Flicks,
 ): ParticleInputs['place'] {
   if (source.kind === 'point') return () => source.at;

@@ -73,7 +73,12 @@ function Drawn(props: {
   onChanged: () => void;
 }) {
   const { scene } = props;
-  const { images, characters, engine } = useSceneMaterial(scene, NOTHING_HEARD, NOTHING_PERFORMED, null);
+  const { images, characters, engine } = useSceneMaterial(
+    scene,
+    NOTHING_HEARD,
+    NOTHING_PERFORMED,
+    null,
+  );
   const program = useMemo(() => atRest(scene, characters, engine), [scene, characters, engine]);
   return images ? <Picture {...props} program={program} images={images} /> : null;
 }

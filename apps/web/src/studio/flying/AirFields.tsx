@@ -22,10 +22,15 @@ const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 export function AirFields() {
   const { store } = useOpenScene();
   const physics = useScene(({ scene }) => scene.physics);
+  const flies = useScene(({ scene }) => Object.keys(scene.emitters).length > 0);
+  const falls = useScene(({ scene }) => Object.keys(scene.bodies).length > 0);
   const change = (fields: Partial<PhysicsSettings>) =>
     store.getState().edit((scene) => ({ ...scene, physics: { ...scene.physics, ...fields } }));
+  if (!flies && !falls) return null;
   return (
     <section aria-label="The air">
+      <hr />
+      <h2 className="h6">Gravity and air</h2>
       <ShareSlider
         field={WIND}
         value={physics.wind}
@@ -54,7 +59,11 @@ export function AirFields() {
       </fieldset>
       <Switch
         id="air-settled"
-        label="Already in the air when the scene begins"
+        label={
+          falls
+            ? 'Already at rest, and in the air, when the scene begins'
+            : 'Already in the air when the scene begins'
+        }
         checked={physics.settled}
         onChange={(settled) => change({ settled })}
       />

@@ -8,6 +8,7 @@ import { IconButton } from '../../shell/IconButton';
 import { NameField } from '../../shell/NameField';
 import { MuteButton } from '../life/MuteButton';
 import { useOpenScene, useScene } from '../SceneContext';
+import { CueChoice } from '../falling/CueChoice';
 import { StyleFields } from './StyleFields';
 import { WhereFields } from './WhereFields';
 
@@ -47,7 +48,16 @@ export function EmitterCard({ emitter, open }: { emitter: Emitter; open: boolean
       </div>
       {open && (
         <div className="emitter-fields">
-          {emitter.burst > 0 && <Bursts emitter={emitter} />}
+          {emitter.burst > 0 && (
+            <>
+              <Bursts emitter={emitter} />
+              <CueChoice
+                label="Bursts with"
+                cue={emitter.cue}
+                onChange={(cue) => change({ cue })}
+              />
+            </>
+          )}
           <WhereFields emitter={emitter} onChange={change} />
           <StyleFields emitter={emitter} onChange={change} />
         </div>

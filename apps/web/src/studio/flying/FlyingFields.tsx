@@ -2,7 +2,6 @@ import { emitterOf, MOST_EMITTERS, type Emitter, type ParticlePreset } from '@cr
 import { inOrder } from '@cruvo/core/records';
 import { withEmitter } from '@cruvo/core/scene';
 import { useOpenScene, useScene } from '../SceneContext';
-import { AirFields } from './AirFields';
 import { EmitterCard } from './EmitterCard';
 import { PresetButtons } from './PresetButtons';
 
@@ -36,7 +35,6 @@ export function FlyingFields() {
           <EmitterCard key={emitter.id} emitter={emitter} open={emitter.id === chosen} />
         ))}
       </ul>
-      {list.length > 0 && <AirFields />}
     </>
   );
 }

@@ -8,6 +8,7 @@ import {
   type ParticleStyle,
 } from '@cruvo/core/particles';
 import { Segments } from '../../shell/Segments';
+import { Switch } from '../../shell/fields';
 import { ColourFields } from './ColourFields';
 import { ShareSlider } from '../life/ShareSlider';
 import { inPercent, type NumberField } from '../life/words';
@@ -165,6 +166,14 @@ export function StyleFields({ emitter, onChange }: EmitterFieldsProps) {
             ))}
           </Form.Select>
         </Form.Group>
+        {style.meeting !== 'nothing' && (
+          <Switch
+            id={`hits-${emitter.id}`}
+            label="Meet bodies too, not only the edges"
+            checked={style.hits}
+            onChange={(hits) => restyle({ hits })}
+          />
+        )}
         {style.meeting === 'bounce' && slider(BOUNCE, 'bounce')}
         <button
           type="button"

@@ -43,6 +43,7 @@ export function pictureOf(preset: ParticlePreset): readonly FrameItem[] {
   const run = new ParticleRun(emitter, {
     ...PICTURE_STAGE,
     ...{ edges: USUAL_PHYSICS.edges, settled: true, inputsAt: inputs },
+    obstaclesAt: () => null,
     gravity: gravityOn(PICTURE_STAGE, USUAL_PHYSICS.gravity),
   });
   run.seek(Math.round(AFTER_BURST * PARTICLE_RATE));

@@ -1,3 +1,5 @@
+import { BodyFields } from '../falling/BodyFields';
+import { AirFields } from '../flying/AirFields';
 import { FlyingFields } from '../flying/FlyingFields';
 import { BackdropFields } from './BackdropFields';
 import { CaptionFields } from './CaptionFields';
@@ -28,6 +30,12 @@ export function ScenePanel() {
         <h2 className="h6">Weather, and what else flies</h2>
         <FlyingFields />
       </section>
+      <hr />
+      <section aria-label="Bodies">
+        <h2 className="h6">What falls and pushes</h2>
+        <BodyFields />
+      </section>
+      <AirFields />
       <hr />
       <section aria-label="Captions">
         <h2 className="h6">Captions and speech bubbles</h2>

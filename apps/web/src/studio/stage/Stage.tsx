@@ -6,7 +6,8 @@ import { frameAt, frameMiddle, toFlicks } from '@cruvo/core/time';
 import { FrameMeter } from '../playback/frameMeter';
 import { followPlayhead } from '../playback/followPlayhead';
 import { useOpenScene, useProgram, useScene, useTransport } from '../SceneContext';
-import { FallingNote } from '../flying/FallingNote';
+import { BodyOutlines } from '../falling/BodyOutlines';
+import { FallingNote } from '../falling/FallingNote';
 import { EmitterHandles } from '../flying/EmitterHandles';
 import { StageCanvas } from './StageCanvas';
 import { PerformHandles } from './PerformHandles';
@@ -98,6 +99,7 @@ export function Stage() {
         <StageHandles box={box} />
       )}
       {performed === null && !posing && !playing && <EmitterHandles box={box} />}
+      {performed === null && <BodyOutlines box={box} player={player} />}
       {falling > 0 && <FallingNote left={falling} />}
       {(playing || dropped > 0) && (
         <span
