@@ -72,7 +72,12 @@ export async function withMug(
   ] as const;
   let made = scene;
   for (const [drawn, body] of bodies) made = await withTracedBody(services, made, drawn, body);
-  return { ...made, emitters: withEmitter(made.emitters, 'steam', steam(scene)) };
+  return {
+    ...made,
+    emitters: withEmitter(made.emitters, 'steam', steam(scene)),
+    // What is thrown off the sill stays in the room.
+    physics: { ...made.physics, edges: { ...made.physics.edges, left: true, right: true } },
+  };
 }
 
 function steam({ stage, backdrop }: Scene): Omit<Emitter, 'id' | 'order'> {

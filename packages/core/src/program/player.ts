@@ -19,6 +19,7 @@ import type { Flicks } from '../time';
 import { changedFrom, stageChangedFrom } from './changes';
 import { movedBy, type Program } from './compile';
 import type { MemberProgram } from './memberProgram';
+import { drawnOf } from './drawnOf';
 import type { Moved, MovedAndFallen } from './moved';
 import { fallenOf, SceneBodies, type BodyOutline, type Fallen } from './sceneBodies';
 import { isLive, SceneParticles } from './sceneParticles';
@@ -186,13 +187,17 @@ export class Player {
     return items;
   }
 
-  /** What moves the parts of a cast member at a time, also where they fell to; of one that is not there, nothing. */
-  poseAt(member: string, time: Flicks, live: LiveSources = NOTHING_LIVE): Pose {
-    const pose = this.performedPoseAt(member, time, live);
-    const own = this.member(member);
-    if (!own) return pose;
-    const fallen = fallenOf(this.fallenAt(time, live), member);
-    return posedElsewhere(own.character, own.place, pose, fallen);
+  /** What moves the parts of a cast member, or of the backdrop, at a time, also where they fell to; of what is not there, nothing. */
+  poseAt(owner: string, time: Flicks, live: LiveSources = NOTHING_LIVE): Pose {
+    const pose = this.performedPoseAt(owner, time, live);
+    const drawn = drawnOf(this.program, owner);
+    if (!drawn) return pose;
+    return posedElsewhere(
+      drawn.parts,
+      drawn.place,
+      pose,
+      fallenOf(this.fallenAt(time, live), owner),
+    );
   }
 
   private performedPoseAt(owner: string, time: Flicks, live: LiveSources): Pose {

@@ -11,12 +11,12 @@ import {
   type ParticleInputs,
 } from '../particles';
 import { inOrder } from '../records';
-import { backdropPlace } from '../scene/backdrop';
 import { gravityOn, windOn } from '../scene/physics';
 import { STAGE } from '../scene/scene';
 import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { toSeconds, type Flicks } from '../time';
 import type { Program } from './compile';
+import { drawnOf } from './drawnOf';
 import { isCueOn } from './cueOn';
 import type { MovedAndFallen } from './moved';
 
@@ -147,13 +147,6 @@ function inputsAt(
   };
 }
 
-/** Whose part particles may come from: a cast member, or the backdrop. */
-function carrierOf({ memos, scene: { backdrop, stage } }: Program, id: string) {
-  if (id === STAGE) return backdrop && { parts: backdrop, place: backdropPlace(backdrop, stage) };
-  const own = memos.get(id)?.value;
-  return own ? { parts: own.character, place: own.place } : null;
-}
-
 function placeIn(
   program: Program,
   { source }: Emitter,
@@ -169,7 +162,7 @@ function placeIn(
       y: from.y + (line ? across : down) * (to.y - from.y),
     });
   }
-  const own = carrierOf(program, source.member);
+  const own = drawnOf(program, source.member);
   const box = own && boundsOfPart(own.parts, source.part);
   if (!box) return null;
   const pose = moved.poseAt(source.member, time);
