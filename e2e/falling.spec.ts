@@ -1,3 +1,5 @@
+import { bundled } from '../bench/browserPage';
+import { digestsOfHeap, type FallingPage } from './fallingPage';
 import { filmed } from './filmed';
 import { apart, look, picturesApart } from './pictures';
 import { copyOfDemo, expect, expectAccessible, test } from './studio';
@@ -71,4 +73,17 @@ test('a thing is made a body, shown with its shape, and falls once it is let go'
   await expect.poll(async () => apart(await look(page), fallen)).toBeLessThan(0.2);
   await card.getByRole('button', { name: 'Delete frame' }).click();
   await expect.poll(async () => apart(await look(page), held)).toBeLessThan(0.5);
+});
+
+test('a heap falls the same to the bit in Chromium and in Node, for a minute', async ({ page }) => {
+  const [count, seconds] = [40, 60];
+  await page.goto('/naming');
+  await page.evaluate(await bundled(new URL('fallingPage.ts', import.meta.url)));
+  const there = await page.evaluate(
+    ([bodies, until]) => (window as unknown as FallingPage).digestsOfHeap(bodies, until),
+    [count, seconds] as const,
+  );
+  expect(there).toEqual(await digestsOfHeap(count, seconds));
+  // The bar keeps them moving.
+  expect(new Set(there).size).toBe(seconds);
 });

@@ -200,7 +200,8 @@ export class Player {
     );
   }
 
-  private performedPoseAt(owner: string, time: Flicks, live: LiveSources): Pose {
+  /** The same, but for what fell. */
+  performedPoseAt(owner: string, time: Flicks, live: LiveSources = NOTHING_LIVE): Pose {
     const { scene, stage } = this.program;
     if (owner === STAGE) {
       const { backdrop } = scene;

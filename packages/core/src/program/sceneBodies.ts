@@ -110,12 +110,15 @@ export class SceneBodies {
     return fallen;
   }
 
+  /** Where all is at the last step at or before a time, `PLACE.numbers` of each rigid piece; none where nothing falls. */
+  placesAt(time: Flicks): Float32Array {
+    return this.ready()?.placesAt(bodyStepAt(time)) ?? new Float32Array();
+  }
+
   /** The shapes of bodies where they are at a time, as it can be played again. */
   shapesAt(time: Flicks): readonly BodyOutline[] {
-    const run = this.ready();
-    if (!run) return [];
-    const places = run.placesAt(bodyStepAt(time));
-    return this.made!.owners.flatMap(({ bodies }) =>
+    const places = this.placesAt(time);
+    return (this.made?.owners ?? []).flatMap(({ bodies }) =>
       bodies.map(({ body, pieces, first }) => ({
         body,
         rings: pieces.flatMap(({ rigid }, at) =>

@@ -5,6 +5,7 @@ export * from './testSpeech';
 export * from './spokenScene';
 export * from './testArtwork';
 export { RICH_CHARACTERS } from './richCharacters';
+export * from './heapScene';
 export * from './richScene';
 export * from './roundedDigest';
 export * from './goldenMoments';
