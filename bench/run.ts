@@ -5,6 +5,7 @@ import { artwork } from './parts/artwork';
 import { bodies } from './parts/bodies';
 import { deliver } from './parts/deliver';
 import { editing } from './parts/editing';
+import { falling } from './parts/falling';
 import { film } from './parts/film';
 import { hearing } from './parts/hearing';
 import { frame } from './parts/painting';
@@ -21,6 +22,7 @@ const PARTS: Readonly<Record<string, () => Promise<Report>>> = {
   film,
   frame,
   bodies,
+  falling,
   life,
   perform,
   editing,

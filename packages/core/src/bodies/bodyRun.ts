@@ -6,8 +6,8 @@ import { BODY_RATE, RigidWorld, type WorldState } from './rigidWorld';
 /** Steps between states that are kept to go on from. */
 const KEPT_EVERY = 2 * BODY_RATE;
 /** What is kept at most, bytes: of states, and of where all was. */
-const MOST_OF_STATES = 72 * 2 ** 20;
-const MOST_OF_PLACES = 96 * 2 ** 20;
+const MOST_OF_STATES = 64 * 2 ** 20;
+const MOST_OF_PLACES = 112 * 2 ** 20;
 /** Live steps that are caught up with; of more the others are left out. */
 const FOLLOWED_STEPS = 2 * BODY_RATE;
 

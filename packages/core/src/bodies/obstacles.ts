@@ -22,7 +22,7 @@ export class Obstacles implements ParticleObstacles {
   constructor(rigids: readonly Rigid[], places: Float32Array) {
     rigids.forEach((rigid, at) => {
       const own = at * PLACE.numbers;
-      if (rigid.body.kind === 'through' || places[own + PLACE.present] === 0) return;
+      if (rigid.body.kind === 'through' || Number.isNaN(places[own + PLACE.x])) return;
       for (const ring of outlinesOf(rigid)) this.add(placedRing(ring, places, own));
     });
   }

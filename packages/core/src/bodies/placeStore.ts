@@ -24,7 +24,7 @@ export class PlaceStore {
   save(step: number, places: Float32Array): void {
     const before = this.at(step - 1);
     // Where nothing moves one copy serves for all steps.
-    const same = before !== null && before.every((value, at) => value === places[at]);
+    const same = before !== null && before.every((value, at) => Object.is(value, places[at]));
     const added = same ? 0 : places.byteLength;
     const number = Math.floor(step / CHUNK);
     const chunk = this.chunks.get(number) ?? { places: [], bytes: 0 };

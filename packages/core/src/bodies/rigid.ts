@@ -70,5 +70,5 @@ export const INPUT = {
 /** Where the numbers of a piece begin among the inputs. */
 export const inputOf = (rigid: number) => INPUT.first + rigid * INPUT.numbers;
 
-/** Numbers of a piece where it has been worked out: its origin, how far it is turned, and whether it is in the way (1). */
-export const PLACE = { x: 0, y: 1, turn: 2, present: 3, numbers: 4 } as const;
+/** Numbers of a piece where it has been worked out: its origin, NaN while it is not in the way, and how far it is turned. */
+export const PLACE = { x: 0, y: 1, turn: 2, numbers: 3 } as const;

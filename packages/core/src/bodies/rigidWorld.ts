@@ -95,10 +95,10 @@ export class RigidWorld {
     const unit = unitOf(this.setting);
     this.bodies.forEach((rigid, at) => {
       const { x, y } = rigid.translation();
-      places[at * PLACE.numbers + PLACE.x] = x * unit;
-      places[at * PLACE.numbers + PLACE.y] = y * unit;
-      places[at * PLACE.numbers + PLACE.turn] = rigid.rotation();
-      places[at * PLACE.numbers + PLACE.present] = rigid.isEnabled() ? 1 : 0;
+      const own = at * PLACE.numbers;
+      places[own + PLACE.x] = rigid.isEnabled() ? x * unit : NaN;
+      places[own + PLACE.y] = y * unit;
+      places[own + PLACE.turn] = rigid.rotation();
     });
   }
 

@@ -50,6 +50,9 @@ export class ControlSet {
   readonly scratch: ControlValues;
   private readonly byId: ReadonlyMap<string, Control>;
   private readonly choices: ReadonlySet<number>;
+  /** What each value lies between. */
+  private readonly least: Float64Array;
+  private readonly most: Float64Array;
 
   constructor(readonly controls: readonly Control[]) {
     this.byId = new Map(controls.map((control) => [control.id, control]));
@@ -62,6 +65,8 @@ export class ControlSet {
     this.slots = slots;
     this.rest = Float64Array.from(rest);
     this.scratch = new Float64Array(rest.length);
+    this.least = Float64Array.from(controls.flatMap((control) => limitsOf(control)[0]));
+    this.most = Float64Array.from(controls.flatMap((control) => limitsOf(control)[1]));
     this.choices = new Set(
       controls.flatMap(({ kind, id }) => (kind === 'choice' ? slots.get(id)! : [])),
     );
@@ -106,20 +111,25 @@ export class ControlSet {
 
   /** Brings every value back into its range, in place. */
   confine(values: ControlValues): void {
-    for (const control of this.controls) {
-      const slot = this.slots.get(control.id)!;
-      if (control.kind === 'range') {
-        values[slot] = clamp(values[slot]!, control.min, control.max);
-      } else if (control.kind === 'point') {
-        const { x, y, width, height } = control.bounds;
-        values[slot] = clamp(values[slot]!, x, x + width);
-        values[slot + 1] = clamp(values[slot + 1]!, y, y + height);
-      }
+    const { least, most } = this;
+    for (let slot = 0; slot < values.length; slot++) {
+      values[slot] = clamp(values[slot]!, least[slot]!, most[slot]!);
     }
   }
 }
 
 const UNKNOWN_OPTION = -1;
+
+/** The least and the most of each value of a control. */
+function limitsOf(control: Control): readonly [least: readonly number[], most: readonly number[]] {
+  if (control.kind === 'range') return [[control.min], [control.max]];
+  if (control.kind === 'choice') return [[-Infinity], [Infinity]];
+  const { x, y, width, height } = control.bounds;
+  return [
+    [x, y],
+    [x + width, y + height],
+  ];
+}
 
 function numbersOf(control: Control, value: ControlValue): readonly number[] {
   if (control.kind === 'choice') return [control.options.indexOf(String(value))];

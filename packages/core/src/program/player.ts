@@ -24,7 +24,7 @@ import type { Moved, MovedAndFallen } from './moved';
 import { fallenOf, SceneBodies, type BodyOutline, type Fallen } from './sceneBodies';
 import { isLive, SceneParticles } from './sceneParticles';
 import { seenCaptions } from './seenCaptions';
-import { backdropPoseAt, stageAt, stageValues } from './stageProgram';
+import { backdropPoseAt, stageAt, stageValues, type StageProgram } from './stageProgram';
 
 /** What sets controls from outside just now, by cast member; those of the stage too. */
 export type LiveSources = ReadonlyMap<string, readonly ControlSource[]>;
@@ -64,6 +64,8 @@ export interface PlayerView {
 
 const EVERYTHING: PlayerView = { only: null, backdrop: true, captions: true };
 
+/** Times for which the controls of the stage are kept. */
+const MOST_STAGES = 32;
 /** Steps over which a live character goes on from where it was; after more it begins anew. */
 const LIVE_STEPS = 240;
 
@@ -77,6 +79,9 @@ export class Player {
   private readonly live = new Map<string, { readonly run: SimulationRun; step: number }>();
   /** What of each member was seen last: an edit of one leaves the others as they are, and so does time that moves nothing. */
   private readonly seen = new Map<string, Seen>();
+  private stageSeen: { program: StageProgram | null; values: Map<Flicks, ControlValues> } = {
+    ...{ program: null, values: new Map() },
+  };
   private readonly particles = new SceneParticles();
   private readonly bodies = new SceneBodies(() => this.program, this.performed(NOTHING_LIVE));
 
@@ -152,10 +157,27 @@ export class Player {
     return this.bodies.at(time, this.bodies.touchedBy(live) ? this.performed(live) : null);
   }
 
+  private stageValuesAt(time: Flicks, live: LiveSources): ControlValues {
+    const { stage } = this.program;
+    const set = live.get(STAGE);
+    if (set) return stageValues(stage.value, time, set);
+    // Bodies and emitters ask for the same steps, one after the other.
+    if (this.stageSeen.program !== stage.value) {
+      this.stageSeen = { program: stage.value, values: new Map() };
+    }
+    const { values } = this.stageSeen;
+    let known = values.get(time);
+    if (!known) {
+      values.set(time, (known = stageValues(stage.value, time, undefined)));
+      if (values.size > MOST_STAGES) values.delete(values.keys().next().value!);
+    }
+    return known;
+  }
+
   /** How all moves, but for what falls. */
   private performed(live: LiveSources): Moved {
     return {
-      stageAt: (at) => stageValues(this.program.stage.value, at, live.get(STAGE)),
+      stageAt: (at) => this.stageValuesAt(at, live),
       poseAt: (owner, at) => this.performedPoseAt(owner, at, live),
     };
   }

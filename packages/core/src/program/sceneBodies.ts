@@ -29,6 +29,9 @@ const THERE = { length: 0.05, turn: 5e-4 } as const;
 /** Where parts stand that fell or were pushed, by their owners: maps from the artwork as drawn onto the stage. */
 export type Fallen = ReadonlyMap<string, ReadonlyMap<string, Matrix>>;
 
+/** Steps for which is kept what flies meets at them: emitters ask for the same ones, one after the other. */
+const MOST_MET = 16;
+
 const NOTHING_FELL: Fallen = new Map();
 const NONE: ReadonlyMap<string, Matrix> = new Map();
 
@@ -53,11 +56,8 @@ export class SceneBodies {
   private made: BodiesProgram | null = null;
   private run: BodyRun | null = null;
   private live: LiveBodies | null = null;
-  private met: {
-    readonly run: BodyRun;
-    readonly step: number;
-    readonly obstacles: Obstacles;
-  } | null = null;
+  /** What flies meets at the steps that were asked for last. */
+  private readonly met = new Map<number, Obstacles>();
   private known: { readonly time: Flicks; readonly fallen: Fallen } | null = null;
 
   /** @param moved how all moves as it can be played again; nothing falls in it */
@@ -69,7 +69,7 @@ export class SceneBodies {
   /** Forgets what may differ from a time on. */
   dropFrom(time: Flicks): void {
     this.known = null;
-    this.met = null;
+    this.met.clear();
     this.live = freed(this.live);
     if (Number.isFinite(time)) this.run?.dropFrom(bodyStepAt(time));
   }
@@ -121,9 +121,10 @@ export class SceneBodies {
     return (this.made?.owners ?? []).flatMap(({ bodies }) =>
       bodies.map(({ body, pieces, first }) => ({
         body,
-        rings: pieces.flatMap(({ rigid }, at) =>
-          ringsOf(rigid.shape, placeBetween(places, null, 0, first + at)),
-        ),
+        rings: pieces.flatMap(({ rigid }, at) => {
+          const place = placeBetween(places, null, 0, first + at);
+          return Number.isNaN(place.x) ? [] : ringsOf(rigid.shape, place);
+        }),
       })),
     );
   }
@@ -133,9 +134,13 @@ export class SceneBodies {
     const run = this.ready();
     if (!run) return null;
     if (this.live) return new Obstacles(this.made!.setting.rigids, this.live.places);
-    if (this.met?.run === run && this.met.step === step) return this.met.obstacles;
-    const obstacles = new Obstacles(this.made!.setting.rigids, run.placesAt(Math.max(0, step)));
-    this.met = { run, step, obstacles };
+    const at = Math.max(0, step);
+    let obstacles = this.met.get(at);
+    if (!obstacles) {
+      obstacles = new Obstacles(this.made!.setting.rigids, run.placesAt(at));
+      this.met.set(at, obstacles);
+      if (this.met.size > MOST_MET) this.met.delete(this.met.keys().next().value!);
+    }
     return obstacles;
   }
 
@@ -154,6 +159,7 @@ export class SceneBodies {
     this.run?.free();
     this.live = freed(this.live);
     this.known = null;
+    this.met.clear();
     this.made = made;
     this.run =
       made &&
@@ -178,7 +184,7 @@ export class SceneBodies {
   ): Fallen {
     const owners = this.made!.owners.map(({ owner, bodies }) => {
       const places = bodies.flatMap(({ body, pieces, first }): [string, Matrix][] => {
-        if (!isMoved(body)) return [];
+        if (!isMoved(body) || inputs[inputOf(first) + INPUT.present] === 0) return [];
         const place = placeBetween(from, to, share, first);
         if (isThere(body, inputs, first, place)) return [];
         return [[body.part, placeOfPart(pieces[0]!, place)]];

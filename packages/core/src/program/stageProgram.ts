@@ -76,6 +76,21 @@ function sourcesOf(
   return live ? inLayers([...sources, ...live]) : sources;
 }
 
+const moved = new WeakMap<readonly ControlSource[], StageControls['things']>();
+
+/** The things that some sources move; kept for as long as these are the sources. */
+function movedThings(
+  { known, controls }: StageProgram,
+  sources: readonly ControlSource[],
+): StageControls['things'] {
+  const found = moved.get(sources);
+  if (found) return found;
+  const slots = new Set(sources.flatMap((source) => source.slots));
+  const things = known.value.things.filter(({ id }) => slots.has(controls.slots.get(id)!));
+  moved.set(sources, things);
+  return things;
+}
+
 /** How the things of a backdrop are moved at a time. @param live what is set from outside just now */
 export function backdropPoseAt(
   program: StageProgram,
@@ -83,10 +98,9 @@ export function backdropPoseAt(
   time: Flicks,
   live: readonly ControlSource[] | undefined,
 ): Pose {
-  const { known, controls } = program;
+  const { controls } = program;
   const all = sourcesOf(program, live);
-  const moved = new Set(all.flatMap(({ slots }) => slots));
-  const things = known.value.things.filter(({ id }) => moved.has(controls.slots.get(id)!));
+  const things = movedThings(program, all);
   if (things.length === 0) return AT_REST;
   const values = mixControls(controls, all, time);
   return stagePose(backdrop, things, (id) => controls.range(values, id));
