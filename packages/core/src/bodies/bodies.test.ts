@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { USUAL_BODY, type Body, type BodyKind } from './body';
+import { bodySchema, USUAL_BODY, type Body, type BodyKind } from './body';
 import { BodyRun } from './bodyRun';
 import { loadPhysics, type PhysicsEngine } from './engine';
 import {
@@ -310,5 +310,47 @@ describe('a run', () => {
     const seen = placeIn(live.follow(300, inputsAt(300)), 5);
     expect(seen.x).toBeCloseTo(placeIn(whole[300]!, 5).x, -1);
     expect(live.leadsTo(299)).toBe(false);
+  });
+});
+
+describe('what nobody should ask for', () => {
+  it('is refused with what is wrong', () => {
+    const body = { ...rigid('loose').body, cue: null };
+    const refused = (fields: object) => () =>
+      bodySchema.validateSync({ ...body, ...fields }, { strict: true });
+    expect(refused({})).not.toThrow();
+    expect(refused({ density: 0 })).toThrow('density of a body must lie between 0.01 and 50');
+    expect(refused({ density: 1e9 })).toThrow('density of a body must lie between');
+    expect(refused({ spring: { rate: 1e9, damping: 0 } })).toThrow('swings a second of a body');
+    expect(refused({ layers: 0 })).toThrow();
+    expect(refused({ shape: { kind: 'outline' } })).toThrow();
+    expect(refused({ shape: { kind: 'outline', corners: [0, 0, 1, 0, 1, 1, 0] } })).toThrow(
+      'two numbers for each corner',
+    );
+  });
+  it('does not break a heap of five hundred that stand in each other', () => {
+    const heap = settingOf(Array.from({ length: 500 }, () => rigid('loose', {}, 15)));
+    const places = Array.from({ length: 500 }, (_, one) =>
+      at(900 + (one % 25) * 6, 500 + Math.floor(one / 25) * 6),
+    );
+    const run = new BodyRun(engine, heap, () => inputsOf(places));
+    const after = run.placesAt(120);
+    expect(after.every(Number.isFinite)).toBe(true);
+    for (let one = 0; one < 500; one++) {
+      const { x, y } = placeIn(after, one);
+      expect(Math.max(Math.abs(x), Math.abs(y))).toBeLessThan(5000);
+    }
+  });
+  it('brings back what an edge of the stage was moved over', () => {
+    const { x } = after(2, settingOf([rigid('loose')]), () => inputsOf([at(-20, 1030)]));
+    expect(x).toBeGreaterThan(40);
+    expect(x).toBeLessThan(400);
+  });
+  it('does not wait for two hours to be worked out', () => {
+    const run = new BodyRun(engine, settingOf([rigid('loose')]), () => inputsOf([at(900, 200)]));
+    const late = 2 * 60 * 60 * BODY_RATE;
+    expect(run.missing(late)).toBe(late + 1);
+    run.approach(late, 600);
+    expect(run.missing(late)).toBe(late - 599);
   });
 });

@@ -7,7 +7,7 @@ import { NameField } from '../../shell/NameField';
 import { Segments } from '../../shell/Segments';
 import { Switch } from '../../shell/fields';
 import { MuteButton } from '../life/MuteButton';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import { CueChoice } from './CueChoice';
 import { LinkFields } from './LinkFields';
 import { MatterFields } from './MatterFields';
@@ -19,6 +19,7 @@ export function BodyCard({ body, open }: { body: Body; open: boolean }) {
   const { store, characters } = useOpenScene();
   const trace = useTracedOutline();
   const scene = useScene((state) => state.scene);
+  const program = useProgram();
   const { id, name, muted, member, part } = body;
   const state = store.getState();
   const change = (fields: Partial<Body>) =>
@@ -31,6 +32,9 @@ export function BodyCard({ body, open }: { body: Body; open: boolean }) {
     change({
       shape: kind === 'outline' ? newBody(body, body.kind, trace(member, part)).shape : { kind },
     });
+  const made = program.bodies.value?.owners.flatMap(({ bodies }) => bodies);
+  const isShapeless =
+    made !== undefined && owner?.parts[part] && !muted && !made.some((one) => one.body.id === id);
   return (
     <li className={`emitter ${open ? 'open' : ''}`}>
       <div className="d-flex align-items-center gap-1">
@@ -60,6 +64,11 @@ export function BodyCard({ body, open }: { body: Body; open: boolean }) {
       {owner && !owner.parts[part] && (
         <p className="small text-warning-emphasis mb-1" role="note">
           Its part is gone from the drawing. Delete this body, or bring the part back.
+        </p>
+      )}
+      {isShapeless && (
+        <p className="small text-warning-emphasis mb-1" role="note">
+          Its shape has no area, so it meets nothing. Choose another shape, or another part.
         </p>
       )}
       {open && (

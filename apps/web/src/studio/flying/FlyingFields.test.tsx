@@ -4,12 +4,18 @@ import type { Emitter } from '@cruvo/core/particles';
 import { burstsOf } from '@cruvo/core/scene';
 import { toFlicks } from '@cruvo/core/time';
 import { renderInScene } from '../../testing/panels';
+import { AirFields } from './AirFields';
 import { FlyingFields } from './FlyingFields';
 
 afterEach(cleanup);
 
 function shown() {
-  const { store } = renderInScene(<FlyingFields />);
+  const { store } = renderInScene(
+    <>
+      <FlyingFields />
+      <AirFields />
+    </>,
+  );
   const emitters = () => Object.values(store.getState().scene.emitters);
   const add = (name: string): Emitter => {
     const presets = screen.getByRole('group', { name: 'Weather and other things that fly' });
