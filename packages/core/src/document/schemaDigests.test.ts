@@ -1,5 +1,6 @@
 import type { ISchema } from 'yup';
 import { bendPointSchema, bendSchema, regionSchema } from '../character/bend/bend';
+import { bodySchema, linkSchema } from '../bodies';
 import { bodyControlSchema, regionChangeSchema, stopPartSchema } from '../character/bodyControl';
 import { characterFields, CHARACTER_VERSION } from '../character/character';
 import { drawingSchema } from '../character/drawing';
@@ -44,7 +45,7 @@ const PIECES: Readonly<Record<keyof typeof recorded, readonly ISchema<unknown>[]
     ...[...Object.values(sceneFields), castMemberSchema, rowSchema, lineSchema],
     ...[backdropSchema, partSchema, drawingSchema, markerSchema],
     ...[sceneReactionSchema, performanceSchema, ...ofReactions],
-    ...[emitterSchema, particleStyleSchema],
+    ...[emitterSchema, particleStyleSchema, bodySchema, linkSchema],
     ...[...Object.values(SOURCE_SCHEMAS), ...Object.values(DEPTH_SCHEMAS)],
     ...[takeClipSchema, takeChannelSchema, cueClipSchema, wordHookSchema],
     ...[keyTrackSchema, placedMoveSchema, ...Object.values(EASING_SCHEMAS)],

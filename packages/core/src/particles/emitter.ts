@@ -85,12 +85,22 @@ export interface Emitter extends OrderedRecord {
   /** Another seed gives other particles of the same kind. */
   readonly seed: number;
   readonly muted: boolean;
+  /** A part of a cast member, or of the backdrop where that is STAGE, of which each particle is a picture, hidden or not; null: as the style says. */
+  readonly drawing: PartReference | null;
   readonly style: ParticleStyle;
+}
+
+/** A part of somebody or of the backdrop. */
+export interface PartReference {
+  readonly member: string;
+  readonly part: string;
 }
 
 /** Most emitters of a scene, and most particles of one that are in the air at once. */
 export const MOST_EMITTERS = 24;
 export const MOST_IN_THE_AIR = 5000;
+/** Most of an emitter whose particles are pictures of a part. */
+export const MOST_DRAWN = 300;
 export const MOST_COLORS = 6;
 /** The longest life of a particle, seconds. */
 export const LONGEST_LIFE = 20;
@@ -99,6 +109,10 @@ export const LONGEST_LIFE = 20;
 export const SIZES = { least: 0.5, most: 1000 } as const;
 export const FASTEST = 5000;
 export const MOST_TURBULENCE = 2000;
+
+/** How many particles of an emitter can be in the air at once. */
+export const roomInTheAir = ({ drawing }: Pick<Emitter, 'drawing'>) =>
+  drawing ? MOST_DRAWN : MOST_IN_THE_AIR;
 
 /** How many particles of an emitter are in the air at most, while nothing makes it burst twice. */
 export function mostInTheAir({
@@ -161,9 +175,12 @@ export const emitterSchema = object({
   cue: cueReferenceSchema.nullable().defined(),
   seed: number().required().integer().min(0).max(0xffffffff),
   muted: boolean().required(),
+  drawing: object({ member: string().required(), part: string().required().max(300) })
+    .nullable()
+    .defined(),
   style: particleStyleSchema,
 }).test(
   'most',
-  `at most ${MOST_IN_THE_AIR.toLocaleString('en')} particles of an emitter can be in the air: lower how many come a second or at once, or how long they live`,
-  (value) => mostInTheAir(value as unknown as Emitter) <= MOST_IN_THE_AIR,
+  `at most ${MOST_IN_THE_AIR.toLocaleString('en')} particles of an emitter can be in the air, ${MOST_DRAWN} where they are pictures of a part: lower how many come a second or at once, or how long they live`,
+  (value) => mostInTheAir(value as unknown as Emitter) <= roomInTheAir(value as unknown as Emitter),
 ) as unknown as Schema<Emitter>;

@@ -1,11 +1,14 @@
 import { mixedColor } from '../color';
 import {
+  grouped,
   MARK,
+  moved,
   particlesItem,
   type FrameItem,
   type ParticleLook,
   type ParticleTone,
 } from '../frame';
+import { middleOf, multiply, translation, type Box } from '../geometry';
 import { chance, directionOf, eitherSide } from './chance';
 import type { Emitter, ParticleStyle } from './emitter';
 import { PARTICLE_RATE, PURPOSE, sizeOf, SPLASH_STEPS } from './flight';
@@ -41,6 +44,70 @@ export function paintedSwarm(
   }
   const looks: ParticleLook[] = [...style.looks.map(lookOf), DROP];
   return [particlesItem(`emitter/${id}`, looks, tones, marks.all)];
+}
+
+/** What each particle of an emitter is a picture of. */
+export interface ParticlePicture {
+  /** In units of its artwork. */
+  readonly items: readonly FrameItem[];
+  readonly box: Box;
+}
+
+/**
+ * The particles of a swarm as pictures of a part; what splashed is gone.
+ *
+ * @param since seconds since the step of the swarm
+ */
+export function paintedPictures(
+  { id, style }: Pick<Emitter, 'id' | 'style'>,
+  swarm: Swarm,
+  since: number,
+  { items, box }: ParticlePicture,
+): FrameItem[] {
+  const { numbers } = swarm;
+  const middle = middleOf(box);
+  const unit = 1 / Math.max(1, box.width, box.height);
+  const painted: FrameItem[] = [];
+  for (let at = 0; at < swarm.count * OF.numbers; at += OF.numbers) {
+    if (numbers[at + OF.state] === STATE.splashed) continue;
+    const key = numbers[at + OF.key]!;
+    const { x, y, share, a, b } = particleNow(numbers, at, style, since);
+    const place = multiply(
+      [a * unit, b * unit, -b * unit, a * unit, x, y],
+      translation(-middle.x, -middle.y),
+    );
+    const own = items.map((item) => named(moved(item, place), `emitter/${id}/${key}/${item.id}`));
+    painted.push(
+      ...grouped(`emitter/${id}/${key}`, own, { opacity: style.opacity * shown(style, share) }),
+    );
+  }
+  return painted;
+}
+
+const named = (item: FrameItem, id: string): FrameItem => ({ ...item, id });
+
+/** How much of a particle is seen at a share of its life. */
+function shown({ fadeIn, fadeOut }: ParticleStyle, share: number): number {
+  const comes = fadeIn > 0 ? Math.min(1, share / fadeIn) : 1;
+  const goes = fadeOut > 0 ? Math.min(1, (1 - share) / fadeOut) : 1;
+  return Math.min(comes, goes);
+}
+
+/** Where a particle is, the share of its life that is over, and the end of its unit along x. */
+function particleNow(numbers: Float64Array, at: number, style: ParticleStyle, since: number) {
+  const key = numbers[at + OF.key]!;
+  const flies = numbers[at + OF.state] === STATE.flies;
+  const [vx, vy] = [numbers[at + OF.vx]!, numbers[at + OF.vy]!];
+  const ahead = flies ? since : 0;
+  const age = numbers[at + OF.age]! + since * PARTICLE_RATE;
+  const size = sizeOf(key, style);
+  const way = wayOf(style, key, vx, vy, (flies ? age : 0) / PARTICLE_RATE);
+  return {
+    x: numbers[at + OF.x]! + vx * ahead,
+    y: numbers[at + OF.y]! + vy * ahead,
+    share: Math.min(1, age / numbers[at + OF.life]!),
+    ...{ a: size * way.x, b: size * way.y },
+  };
 }
 
 /** Seconds since the step of the swarm, and which tone a particle has at a share of its life. */
@@ -81,17 +148,9 @@ function addParticle(
   { since, toneOf }: PaintedNow,
 ): void {
   const key = numbers[at + OF.key]!;
-  const flies = numbers[at + OF.state] === STATE.flies;
-  const [vx, vy] = [numbers[at + OF.vx]!, numbers[at + OF.vy]!];
-  const [x, y] = [numbers[at + OF.x]!, numbers[at + OF.y]!];
-  const ahead = flies ? since : 0;
-  const age = numbers[at + OF.age]! + since * PARTICLE_RATE;
-  const share = Math.min(1, age / numbers[at + OF.life]!);
-  const size = sizeOf(key, style);
-  const way = wayOf(style, key, vx, vy, (flies ? age : 0) / PARTICLE_RATE);
+  const { x, y, share, a, b } = particleNow(numbers, at, style, since);
   const look = Math.floor(chance(key, PURPOSE.look) * style.looks.length);
-  const tone = toneOf(key, share);
-  marks.add(look, tone, x + vx * ahead, y + vy * ahead, size * way.x, size * way.y);
+  marks.add(look, toneOf(key, share), x, y, a, b);
 }
 
 /** Which way a particle is turned. @param seconds how long it has been turning */
@@ -130,15 +189,14 @@ function addSplash(
 }
 
 /** The colours and opacities of a life, each of them once, and which of them a particle has at a share of its life. */
-function tonesOf({ colors, colored, opacity, fadeIn, fadeOut }: ParticleStyle) {
+function tonesOf(style: ParticleStyle) {
+  const { colors, colored, opacity } = style;
   const tones: ParticleTone[] = [];
   const rows = (colored === 'each' ? colors : [null]).map((own) =>
     Array.from({ length: TONES }, (_, at) => {
       const share = (at + 0.5) / TONES;
-      const comes = fadeIn > 0 ? Math.min(1, share / fadeIn) : 1;
-      const goes = fadeOut > 0 ? Math.min(1, (1 - share) / fadeOut) : 1;
       const color = own ?? colorAlong(colors, share);
-      const tone = { color, opacity: opacity * Math.min(comes, goes) };
+      const tone = { color, opacity: opacity * shown(style, share) };
       const known = tones.findIndex((one) => one.color === color && one.opacity === tone.opacity);
       return known < 0 ? tones.push(tone) - 1 : known;
     }),

@@ -1,5 +1,5 @@
 import { FLICKS_PER_SECOND, type Flicks } from '../time';
-import { longestLife, MOST_IN_THE_AIR, type Emitter } from './emitter';
+import { longestLife, roomInTheAir, type Emitter } from './emitter';
 import { addParticles, countAt, fly, PARTICLE_RATE, SPLASH_STEPS } from './flight';
 import type { ParticleInputs, Surroundings } from './surroundings';
 import { Swarm } from './swarm';
@@ -88,7 +88,7 @@ export class ParticleRun {
     addParticles(swarm, emitter, inputs, step, countAt(emitter, step, inputs.amount));
     const bursts = emitter.burst > 0 && inputs.burst && !inputsAt(step - 1).burst;
     if (bursts) {
-      const most = Math.floor(MOST_IN_THE_AIR / (1 + this.burstsBefore(step)));
+      const most = Math.floor(roomInTheAir(emitter) / (1 + this.burstsBefore(step)));
       // Far from the keys of those that come by themselves.
       addParticles(swarm, emitter, inputs, -1 - step, Math.min(emitter.burst, most));
     }

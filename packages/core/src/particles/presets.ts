@@ -164,7 +164,7 @@ export function emitterOf(
   const wide = from === 'above' || from === 'ground' ? width / height / (16 / 9) : 1;
   return {
     ...{ name: label, source: sourceOf(from, { width, height }), depth: { kind: depth } },
-    ...{ rate: rate * wide, burst, cue: null, seed, muted: false },
+    ...{ rate: rate * wide, burst, cue: null, seed, muted: false, drawing: null },
     style: {
       ...whole,
       // What falls far behind the cast does not meet it.

@@ -188,3 +188,16 @@ describe('what flies in a scene', () => {
     expect([count(1, 0), count(1.05, 1), count(1.1, 1), count(1.2, null)]).toEqual([0, 1, 1, 0]);
   });
 });
+
+it('shows pictures of a part of one’s own, each in its place, until their life is over', () => {
+  const character = rich.characters.get(rich.scene.cast[MEMBER]!.character)!;
+  const part = Object.keys(character.parts).find((id) => character.parts[id]!.drawing)!;
+  const drawing = { member: MEMBER, part };
+  const few = made({ drawing, rate: 30, style: { ...emitterOf('snow', stage, 9).style } });
+  const shown = itemsAt(sceneWith(few), 1).filter(({ id }) => id.startsWith('emitter/one/'));
+  expect(shown.length).toBeGreaterThan(5);
+  expect(new Set(shown.map(({ id }) => id)).size).toBe(shown.length);
+  expect(new Set(shown.map(({ bounds }) => Math.round(bounds.x))).size).toBeGreaterThan(5);
+  const gone = made({ drawing: { member: MEMBER, part: 'nowhere' }, rate: 30 });
+  expect(particlesIn(itemsAt(sceneWith(gone), 1))).toHaveLength(1);
+});

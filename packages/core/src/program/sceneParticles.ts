@@ -1,14 +1,19 @@
 import { boundsOfPart } from '../character/bounds';
+import { partsOf } from '../character/partList';
+import { pictureOfPart } from '../character/partPicture';
 import { placesOf } from '../character/posed';
+import { branchOf } from '../character/tree';
 import type { FrameItem } from '../frame';
 import { mapped } from '../geometry';
 import {
+  paintedPictures,
   paintedSwarm,
   ParticleRun,
   particleStepAt,
   timeOfParticleStep,
   type Emitter,
   type ParticleInputs,
+  type ParticlePicture,
 } from '../particles';
 import { inOrder } from '../records';
 import { gravityOn, windOn } from '../scene/physics';
@@ -24,6 +29,8 @@ import type { MovedAndFallen } from './moved';
 interface Flying {
   readonly made: readonly unknown[];
   readonly run: ParticleRun;
+  /** What each of them is a picture of; null: as its style says. */
+  readonly picture: ParticlePicture | null;
   /** What acted on them last where it can't be played again; null where it can. */
   live: ParticleInputs | null;
   /** What was seen of them last, and when; null where something was set live. */
@@ -57,7 +64,10 @@ export class SceneParticles {
       if (!now && own.seen?.time === time) return { emitter, items: own.seen.items };
       go(program, emitter, own, time, now);
       const since = toSeconds(time - timeOfParticleStep(particleStepAt(time)));
-      const items = paintedSwarm(emitter, own.run.swarm, since);
+      const { swarm } = own.run;
+      const items = own.picture
+        ? paintedPictures(emitter, swarm, since, own.picture)
+        : paintedSwarm(emitter, swarm, since);
       own.seen = now ? null : { time, items };
       return { emitter, items };
     });
@@ -70,13 +80,28 @@ export class SceneParticles {
     const carrier = source.kind === 'part' ? (memos.get(source.member)?.value ?? null) : null;
     const cue = emitter.cue && memos.get(emitter.cue.member)?.value;
     // The stage is made anew with its size, its physics, and what moves it.
-    const made = [emitter, stage.value, carrier, cue, ...inTheWay(program, emitter)];
+    const drawn = emitter.drawing && drawnOf(program, emitter.drawing.member)?.parts;
+    const made = [emitter, stage.value, carrier, cue, drawn, ...inTheWay(program, emitter)];
     const known = this.flying.get(emitter.id);
     if (known && made.every((one, at) => one === known.made[at])) return known;
-    const own: Flying = { made, run: runOf(program, emitter, moved), live: null, seen: null };
+    const run = runOf(program, emitter, moved);
+    const own: Flying = {
+      made,
+      run,
+      picture: pictureFor(program, emitter),
+      live: null,
+      seen: null,
+    };
     this.flying.set(emitter.id, own);
     return own;
   }
+}
+
+/** What each particle of an emitter is a picture of; null where that is not there. */
+function pictureFor(program: Program, { drawing }: Emitter): ParticlePicture | null {
+  const drawn = drawing && drawnOf(program, drawing.member)?.parts;
+  if (!drawn?.parts[drawing!.part]) return null;
+  return pictureOfPart(branchOf(partsOf(drawn), drawing!.part), drawn.drawings);
 }
 
 /** All that particles may meet, and what moves it. */

@@ -20,7 +20,7 @@ it('makes a part a body, opens what can be set about it, and takes it away, each
   fireEvent.click(screen.getByRole('radio', { name: 'Springy' }));
   add();
   expect(bodies()).toMatchObject([{ kind: 'springy', gravity: 0, held: false }]);
-  const [{ name }] = bodies() as [{ name: string }];
+  const { name } = bodies()[0]!;
   expect(screen.getByLabelText('Springs')).toBeTruthy();
   // The same part can't be chosen twice.
   const parts = screen.getByLabelText('Which part is to be a body');
@@ -35,7 +35,7 @@ it('makes a part a body, opens what can be set about it, and takes it away, each
 it('sets what a body is, its shape, its matter, its layers, and whether it is held', () => {
   const { bodies, add } = shown();
   add();
-  const [{ name }] = bodies() as [{ name: string }];
+  const { name } = bodies()[0]!;
   const kinds = within(screen.getByRole('group', { name: `What ${name} is` }));
   const shapes = within(screen.getByRole('group', { name: `Shape of ${name}` }));
   fireEvent.click(shapes.getByRole('radio', { name: 'Circle' }));

@@ -1,8 +1,8 @@
 import { Form } from 'react-bootstrap';
 import {
   LOOK_NAMES,
-  MOST_IN_THE_AIR,
   mostInTheAir,
+  roomInTheAir,
   type LookName,
   type Meeting,
   type ParticleStyle,
@@ -10,6 +10,7 @@ import {
 import { Segments } from '../../shell/Segments';
 import { Switch } from '../../shell/fields';
 import { ColourFields } from './ColourFields';
+import { OwnPicture } from './OwnPicture';
 import { ShareSlider } from '../life/ShareSlider';
 import { inPercent, type NumberField } from '../life/words';
 import type { EmitterFieldsProps } from './WhereFields';
@@ -63,8 +64,8 @@ const BOUNCE = field('Bounces back', [0, 1, 0.05], inPercent);
 export function StyleFields({ emitter, onChange }: EmitterFieldsProps) {
   const { style } = emitter;
   const restyle = (fields: Partial<ParticleStyle>) => onChange({ style: { ...style, ...fields } });
-  const fits = (fields: Partial<typeof emitter>) =>
-    mostInTheAir({ ...emitter, ...fields }) <= MOST_IN_THE_AIR;
+  const room = roomInTheAir(emitter);
+  const fits = (fields: Partial<typeof emitter>) => mostInTheAir({ ...emitter, ...fields }) <= room;
   /** What would fill the air without end is not taken over. */
   const crowd = (fields: Partial<typeof emitter>) => {
     if (fits(fields)) onChange(fields);
@@ -99,12 +100,13 @@ export function StyleFields({ emitter, onChange }: EmitterFieldsProps) {
         onChange={(mean) => setLife({ ...style.life, mean })}
       />
       <p className="quiet small mb-1 figures" role="status">
-        {Math.min(MOST_IN_THE_AIR, mostInTheAir(emitter)).toLocaleString('en')} of{' '}
-        {MOST_IN_THE_AIR.toLocaleString('en')} in the air at most
+        {Math.min(room, mostInTheAir(emitter)).toLocaleString('en')} of {room.toLocaleString('en')}{' '}
+        in the air at most
       </p>
       <ColourFields style={style} id={emitter.id} onChange={restyle} />
       <details className="small">
         <summary>How they look</summary>
+        <OwnPicture emitter={emitter} onChange={onChange} />
         <div className="d-flex flex-wrap column-gap-2 mb-1" role="group" aria-label="Looks">
           {LOOK_NAMES.map((look) => (
             <Form.Check

@@ -6,7 +6,12 @@ export const bodies: Migration = (scene) => ({
   emitters: Object.fromEntries(
     Object.entries(scene['emitters'] as Record<string, Body>).map(([id, emitter]) => [
       id,
-      { ...emitter, cue: null, style: { ...(emitter['style'] as Body), hits: false } },
+      {
+        ...emitter,
+        cue: null,
+        drawing: null,
+        style: { ...(emitter['style'] as Body), hits: false },
+      },
     ]),
   ),
   bodies: {},
