@@ -89,6 +89,12 @@ async function shootAll() {
   await weather.evaluate((section) => section.scrollIntoView());
   for (let frame = 0; frame < 84; frame++) await page.keyboard.press('.');
   await shoot('weather');
+  await openScene();
+  await page.getByRole('tab', { name: 'Scene', exact: true }).click();
+  const bodies = page.getByRole('region', { name: 'Bodies' });
+  await bodies.getByLabel('Open mug').click();
+  await bodies.evaluate((section) => section.scrollIntoView());
+  await shoot('falling');
 
   await page.goto(DIALOGUE);
   await page.locator('.row-name', { hasText: 'Corrigan' }).click();
@@ -152,7 +158,6 @@ async function shootAll() {
   await page.getByLabel('Name').fill('Wick tells the weather');
   await shoot('new-production');
   await page.goto('/');
-  await shoot('productions');
 
   await page.goto(CHARACTER);
   await page.getByText('Quarter').click();
