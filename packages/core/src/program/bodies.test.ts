@@ -65,6 +65,16 @@ describe('a scene in which things fall', () => {
     expect(fallen.y).toBeGreaterThan(standing.y + 50);
   });
 
+  it('moves evenly between its steps', () => {
+    const material = withHead({ held: false });
+    const { physics } = material.scene;
+    const falls = { ...material.scene, physics: { ...physics, settled: false } };
+    const player = playerOf({ ...material, scene: falls });
+    const [before, between, after] = [12, 12.5, 13].map((step) => headAt(player, step / 60).y);
+    expect(between! - before!).toBeCloseTo((after! - before!) / 2, 3);
+    expect(after! - before!).toBeGreaterThan(1);
+  });
+
   it('is as if it had always been so after an edit, and forgets only what comes after it', () => {
     const before = heap();
     const program = compile({ ...before, engine });

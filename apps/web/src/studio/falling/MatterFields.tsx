@@ -8,7 +8,7 @@ const field = (
   inWords: NumberField['inWords'],
 ): NumberField => ({ label, min, max, step, inWords });
 
-const DENSITY = field('Density', [0.05, 8, 0.05], (value) => `${value.toFixed(2)} × water`);
+const DENSITY = field('Density', [0.05, 8, 0.05], (value) => value.toFixed(2));
 const BOUNCE = field('Bounces back', [0, 1, 0.05], inPercent);
 const FRICTION = field('Friction', [0, 1.5, 0.05], inPercent);
 const GRAVITY = field('Weight', [-1, 3, 0.05], (value) => `${value.toFixed(2)} g`);
