@@ -1,11 +1,5 @@
 import { withPerformance } from '@cruvo/core/performance';
-import {
-  backdropOf,
-  emptyProduction,
-  starterScene,
-  USUAL_PERFORMANCE,
-  type Scene,
-} from '@cruvo/core/scene';
+import { backdropOf, emptyProduction, starterScene, USUAL_PERFORMANCE } from '@cruvo/core/scene';
 import { frameCount, frameStart, toFlicks } from '@cruvo/core/time';
 import { withRecord } from '@cruvo/core/records';
 import { withCrest, withGlow } from './reacting';

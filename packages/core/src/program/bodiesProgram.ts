@@ -20,7 +20,7 @@ import { EARTH_GRAVITY, windOn } from '../scene/physics';
 import { STAGE, type Scene } from '../scene/scene';
 import { AGAIN, heldControlId, WIND } from '../scene/stageControls';
 import type { ControlValues } from '../controls';
-import type { Flicks } from '../time';
+
 import { carriedPieces, writeTargets, type BodyOwner, type Carried } from './bodyCarriers';
 import type { MemberProgram } from './memberProgram';
 import { reuse, type Memo } from './memo';
