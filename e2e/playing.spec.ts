@@ -1,3 +1,4 @@
+import { loadPhysics } from '@cruvo/core/bodies';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import type { Character } from '@cruvo/core/character';
@@ -150,6 +151,7 @@ test('the stage shows what the film’s painter paints at the same time', async 
     scene,
     characters: new Map([[DEMO.isbel, character]]),
     tracks: new Map([[track, await trackOf(page, track)]]),
+    engine: await loadPhysics(),
   });
   const images = await loadImages(drawingsOf(program), async (media) =>
     (await page.request.get(`/api/media/${media}`)).body(),

@@ -22,6 +22,8 @@ export interface ControlSource {
   readonly layer: Layer;
   /** Nothing for what belongs to every character. */
   readonly origin?: ControlOrigin;
+  /** Of what is set live, the id of the cue that is on with it. */
+  readonly cue?: string;
   /** A muted source is passed over. */
   readonly muted: boolean;
   /**

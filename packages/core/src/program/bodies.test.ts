@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { loadPhysics, USUAL_BODY, type Body, type PhysicsEngine } from '../bodies';
+import type { ControlSource } from '../controls';
 import { newCue } from '../cues';
 import type { FrameItem, ParticlesItem } from '../frame';
 import { EASINGS, emptyTrack, withKey, withKeyChanged, withTrack } from '../keys';
@@ -14,7 +15,8 @@ import { fallenDigests, withHeap } from '../testing/heapScene';
 import { richScene } from '../testing/richScene';
 import { toFlicks } from '../time';
 import { compile, type SceneMaterial } from './compile';
-import { liveSources, Player } from './player';
+import { liveSources } from './liveSources';
+import { Player } from './player';
 
 let engine: PhysicsEngine;
 beforeAll(async () => {
@@ -149,6 +151,20 @@ describe('what is held', () => {
     for (let at = 0; at < 60; at++) player.seek(toFlicks(0.5 + at / 60), live);
     expect(middleOf(player.seek(toFlicks(1.5), live).items, HEAD).y).toBeGreaterThan(still + 50);
     expect(headAt(player, 0.5).y).toBe(still);
+  });
+
+  it('is let go by a cue that is fired live', () => {
+    const material = withHead({ held: true, cue: { member: 'two', cue: 'drop' } });
+    const player = new Player(compile({ ...material, engine }));
+    const still = headAt(player, 0.5).y;
+    const fired: ControlSource = {
+      ...{ name: 'Drop', layer: 'live', cue: 'drop', muted: false, mix: 'replace', weight: 1 },
+      ...{ slots: [], sample: () => 0 },
+    };
+    const live = new Map([['two', [fired]]]);
+    for (let at = 0; at < 60; at++) player.seek(toFlicks(0.5 + at / 60), live);
+    const { items } = player.seek(toFlicks(1.5), live);
+    expect(middleOf(items, HEAD).y).toBeGreaterThan(still + 50);
   });
 
   it('begins again where a control of the stage says so', () => {

@@ -6,6 +6,7 @@ export * from './lineProgram';
 export * from './memberProgram';
 export { fontsOf, type Typefaces } from './captions';
 export * from './moverRows';
+export * from './liveSources';
 export * from './player';
 export type { BodyOutline } from './sceneBodies';
 export * from './posing';

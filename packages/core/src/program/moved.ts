@@ -1,5 +1,6 @@
 import type { ControlValues } from '../controls';
 import type { ParticleObstacles } from '../particles';
+import type { CueReference } from '../cues';
 import type { Pose } from '../pose';
 import type { Flicks } from '../time';
 
@@ -9,6 +10,8 @@ export interface Moved {
   stageAt(time: Flicks): ControlValues;
   /** What moves the parts of a cast member, or of the backdrop where the id is STAGE. */
   poseAt(owner: string, time: Flicks): Pose;
+  /** Whether a cue lasts at a time; none never does. */
+  isCueOn(cue: CueReference | null, time: Flicks): boolean;
 }
 
 /** The same, with what fell, and what is in the way of what flies. */

@@ -16,7 +16,8 @@ import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { richScene, stormyScene } from '../testing/richScene';
 import { toFlicks } from '../time';
 import { compile } from './compile';
-import { liveSources, Player } from './player';
+import { liveSources } from './liveSources';
+import { Player } from './player';
 
 const rich = richScene();
 const { stage } = rich.scene;

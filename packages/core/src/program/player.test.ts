@@ -12,7 +12,8 @@ import { hash, testMaterial } from '../testing/testScene';
 import { richScene, roundedDigest } from '../testing';
 import { toFlicks } from '../time';
 import { compile, type Program, type SceneMaterial } from './compile';
-import { liveSources, Player, type PlayerView } from './player';
+import { liveSources } from './liveSources';
+import { Player, type PlayerView } from './player';
 
 const material = testMaterial();
 const rich = richScene();

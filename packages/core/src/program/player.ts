@@ -1,14 +1,7 @@
 import { posedElsewhere } from '../character/placed';
 import { itemsOf } from '../character/posed';
 import { poseOf } from '../character/poseOf';
-import {
-  inLayers,
-  mixControls,
-  overridesSource,
-  type ControlOverrides,
-  type ControlSource,
-  type ControlValues,
-} from '../controls';
+import { inLayers, mixControls, type ControlSource, type ControlValues } from '../controls';
 import type { Frame, FrameItem } from '../frame';
 import type { Matrix } from '../geometry';
 import { AT_REST, type Pose } from '../pose';
@@ -17,17 +10,16 @@ import { STAGE } from '../scene/scene';
 import { SimulationRun, stepAt, timeOfStep } from '../simulation';
 import type { Flicks } from '../time';
 import { changedFrom, stageChangedFrom } from './changes';
-import { movedBy, type Program } from './compile';
+import type { Program } from './compile';
 import type { MemberProgram } from './memberProgram';
+import { isCueOn } from './cueOn';
 import { drawnOf } from './drawnOf';
 import type { Moved, MovedAndFallen } from './moved';
+import { isLiveCue, NOTHING_LIVE, type LiveSources } from './liveSources';
 import { fallenOf, SceneBodies, type BodyOutline, type Fallen } from './sceneBodies';
 import { isLive, SceneParticles } from './sceneParticles';
 import { seenCaptions } from './seenCaptions';
 import { backdropPoseAt, stageAt, stageValues, type StageProgram } from './stageProgram';
-
-/** What sets controls from outside just now, by cast member; those of the stage too. */
-export type LiveSources = ReadonlyMap<string, readonly ControlSource[]>;
 
 /** What is seen of a cast member at a time. */
 interface Seen {
@@ -37,21 +29,6 @@ interface Seen {
   readonly values: ControlValues;
   readonly fallen: ReadonlyMap<string, Matrix>;
   readonly items: readonly FrameItem[];
-}
-
-const NOTHING_LIVE: LiveSources = new Map();
-
-/** Controls that are set from outside just now, as what sets them; what is not there is passed over. */
-export function liveSources(
-  program: Program,
-  overrides: ReadonlyMap<string, ControlOverrides>,
-): LiveSources {
-  return new Map(
-    [...overrides].flatMap(([id, values]): (readonly [string, readonly ControlSource[]])[] => {
-      const own = movedBy(program, id);
-      return own ? [[id, [overridesSource(own.controls, values)]]] : [];
-    }),
-  );
 }
 
 /** Which part of a scene is seen; what is left out still moves what is seen. */
@@ -179,6 +156,7 @@ export class Player {
     return {
       stageAt: (at) => this.stageValuesAt(at, live),
       poseAt: (owner, at) => this.performedPoseAt(owner, at, live),
+      isCueOn: (cue, at) => isLiveCue(live, cue) || isCueOn(this.program, cue, at),
     };
   }
 

@@ -19,7 +19,6 @@ import { FLICKS_PER_SECOND, type Flicks } from '../time';
 import { matrixOf, placeOfPart } from './bodyCarriers';
 import { inputsOfBodies, type BodiesProgram } from './bodiesProgram';
 import type { Program } from './compile';
-import { isCueOn } from './cueOn';
 import type { Moved } from './moved';
 
 const STEP: Flicks = FLICKS_PER_SECOND / BODY_RATE;
@@ -88,7 +87,13 @@ export class SceneBodies {
   touchedBy(live: ReadonlyMap<string, unknown>): boolean {
     this.ready();
     const owners = this.made?.owners ?? [];
-    return live.size > 0 && (live.has(STAGE) || owners.some(({ owner }) => live.has(owner)));
+    if (live.size === 0 || owners.length === 0) return false;
+    return (
+      live.has(STAGE) ||
+      owners.some(({ owner, bodies }) => {
+        return live.has(owner) || bodies.some(({ body }) => body.cue && live.has(body.cue.member));
+      })
+    );
   }
 
   /** Where all stands that fell. @param now how all moves just now where something is set live */
@@ -172,7 +177,7 @@ export class SceneBodies {
     return inputsOfBodies(this.made!, program.stage.value.controls, {
       stage: moved.stageAt(time),
       poseOf: (owner) => moved.poseAt(owner, time),
-      isCueOn: ({ cue }: Body) => isCueOn(program, cue, time),
+      isCueOn: ({ cue }: Body) => moved.isCueOn(cue, time),
     });
   }
 

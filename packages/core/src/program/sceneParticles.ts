@@ -22,7 +22,6 @@ import { amountControlId, burstControlId, WIND } from '../scene/stageControls';
 import { toSeconds, type Flicks } from '../time';
 import type { Program } from './compile';
 import { drawnOf } from './drawnOf';
-import { isCueOn } from './cueOn';
 import type { MovedAndFallen } from './moved';
 
 /** Particles of one emitter, and all that they were made of. */
@@ -165,8 +164,7 @@ function inputsAt(
   return {
     amount: controls.range(values, amountControlId(emitter.id)),
     burst:
-      controls.range(values, burstControlId(emitter.id)) > 0.5 ||
-      isCueOn(program, emitter.cue, time),
+      controls.range(values, burstControlId(emitter.id)) > 0.5 || moved.isCueOn(emitter.cue, time),
     wind: windOn(program.scene.stage, controls.range(values, WIND)),
     place: placeIn(program, emitter, moved, time),
   };
@@ -202,7 +200,9 @@ export function isLive(program: Program, live: ReadonlyMap<string, unknown>): bo
   return (
     live.has(STAGE) ||
     Object.values(program.scene.emitters).some(
-      ({ source }) => source.kind === 'part' && live.has(source.member),
+      ({ source, cue }) =>
+        (source.kind === 'part' && live.has(source.member)) ||
+        (cue !== null && live.has(cue.member)),
     )
   );
 }

@@ -122,6 +122,7 @@ export function fallenDigests(
   const bodies = new SceneBodies(() => program, {
     stageAt: (time) => player.valuesAt(STAGE, time)!,
     poseAt: (owner, time) => player.performedPoseAt(owner, time),
+    isCueOn: () => false,
   });
   return Array.from({ length: seconds }, (_, at) => {
     const digest = new Digest();

@@ -2,8 +2,11 @@ import { RgbaPicture, Yuv420Picture, type PictureForm } from '@cruvo/core/format
 import { stretchOf, type FilmPart, type FilmSettings } from '@cruvo/core/delivery';
 import type { Frame } from '@cruvo/core/frame';
 import { Player, type Program } from '@cruvo/core/program';
-import { frameCount, frameMiddle } from '@cruvo/core/time';
+import { frameCount, frameMiddle, type Flicks } from '@cruvo/core/time';
 import { retainedNodePainter, type NodeImages } from '../images';
+
+/** Steps of what falls that are worked out before somebody may cancel. */
+const STEPS_AT_ONCE = 120;
 
 /** What is painted. */
 export interface PaintedStretch {
@@ -29,6 +32,8 @@ export function playerFor(program: Program, { only, captions }: FilmSettings): P
 export interface Pictures {
   /** How many there are. */
   readonly count: number;
+  /** Works out some of what falls before a picture. @returns whether it can be shown now */
+  approach(index: number): boolean;
   /** Goes to a picture. @returns whether it looks otherwise than the one before */
   show(index: number): boolean;
   /** What is shown, in its form; it changes with the next picture. @throws before the first */
@@ -52,11 +57,16 @@ export class FilmPictures implements Pictures {
     this.count = film.part?.count ?? frameCount(end - start, settings.frameRate);
   }
 
+  approach(index: number): boolean {
+    const time = this.timeOf(index);
+    this.player.approach(time, STEPS_AT_ONCE);
+    return this.player.missingSteps(time) === 0;
+  }
+
   show(index: number): boolean {
     const { settings, images } = this.film;
-    const { frameRate, background, stretch } = settings;
-    const at = (this.film.part?.first ?? 0) + index;
-    const frame = this.player.seek((stretch?.start ?? 0) + frameMiddle(at, frameRate));
+    const { background } = settings;
+    const frame = this.player.seek(this.timeOf(index));
     this.film.onFrame?.(frame);
     const changed = this.painter.paintFrame(frame, images, settings, background);
     const { plane } = this.painter;
@@ -66,6 +76,12 @@ export class FilmPictures implements Pictures {
         : new RgbaPicture(plane, settings.premultiplied);
     for (const region of changed) this.picture.update(region);
     return changed.length > 0;
+  }
+
+  private timeOf(index: number): Flicks {
+    const { part, settings } = this.film;
+    const at = (part?.first ?? 0) + index;
+    return (settings.stretch?.start ?? 0) + frameMiddle(at, settings.frameRate);
   }
 
   get bytes(): Uint8Array {

@@ -25,6 +25,11 @@ export class LoopedPictures implements Pictures {
 
   private readonly premultiplied: boolean;
 
+  approach(index: number): boolean {
+    const { beginning, ending, count, faded } = this;
+    return beginning.approach(index) && (index >= faded || ending.approach(count + index));
+  }
+
   show(index: number): boolean {
     const changed = this.beginning.show(index);
     if (index >= this.faded) {

@@ -34,7 +34,12 @@ export async function writePictures(
     writing.catch(() => undefined);
   };
   for (let index = 0; index < count; index++) {
-    if (signal?.aborted) throw cancelled();
+    do {
+      if (signal?.aborted) throw cancelled();
+      onProgress?.(index, count);
+      // The canvas frees its memory only between turns of the event loop.
+      await setImmediate();
+    } while (!pictures.approach(index));
     if (pictures.show(index)) {
       const { bytes } = pictures;
       [shown, spare] = [spare, shown];
@@ -42,9 +47,6 @@ export async function writePictures(
       shown.set(bytes);
       await write(index);
     }
-    onProgress?.(index, count);
-    // The canvas frees its memory only between turns of the event loop.
-    await setImmediate();
   }
   await write(count);
   await writing;

@@ -54,6 +54,7 @@ export const poster: Outlet = async (job) => {
   const all = new FilmPictures(job, 'rgba');
   const first = {
     count: 1,
+    approach: (index: number) => all.approach(index),
     show: (index: number) => all.show(index),
     get bytes() {
       return all.bytes;

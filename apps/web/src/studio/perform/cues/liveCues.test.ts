@@ -39,9 +39,13 @@ describe('cues that are fired live', () => {
     expect(gaze()).toBeCloseTo(0.5, 0);
     await jest.advanceTimersByTimeAsync(200);
     expect(gaze()).toBeCloseTo(1);
+    // Bodies and bursts go by whether it is on, also where it moves nothing.
+    const on = () => cues.sources(own).flatMap(({ cue }) => cue ?? []);
+    expect(on()).toEqual(['look']);
     expect(changed.mock.calls.length).toBeGreaterThan(5);
     cues.release('look');
     expect(cues.state.getState().active.size).toBe(0);
+    expect(on()).toEqual([]);
     await jest.advanceTimersByTimeAsync(100);
     expect(gaze()).toBeGreaterThan(0.2);
     expect(gaze()).toBeLessThan(0.8);

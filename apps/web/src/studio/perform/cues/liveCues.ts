@@ -14,6 +14,12 @@ interface Fired {
 
 const now = () => toFlicks(performance.now() / 1000);
 
+/** Says that a cue is on, for bodies and bursts that go by it: some cues move no control. */
+function onSource({ id, name }: Cue): ControlSource {
+  const still = { slots: [], sample: () => 0, mix: 'replace', weight: 1, muted: false } as const;
+  return { ...still, name, layer: 'live', cue: id };
+}
+
 /** Cues that are fired by hand: they act at once, and are written down while a pass is recorded. */
 export class LiveCues {
   /** The cues that are on. */
@@ -85,7 +91,8 @@ export class LiveCues {
       reactions: own.reactions.value,
     };
     const all = this.fired;
-    return all.flatMap((one) => {
+    const on = all.filter(({ end }) => end === Infinity);
+    const effects = all.flatMap((one) => {
       const { cue, start, end } = one;
       const clock = () => {
         const time = now();
@@ -94,6 +101,7 @@ export class LiveCues {
       };
       return cueSource(cue, material, clock, { layer: 'live' });
     });
+    return [...effects, ...on.map(({ cue }) => onSource(cue))];
   }
 
   private update(): void {
