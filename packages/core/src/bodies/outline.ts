@@ -7,7 +7,7 @@ import {
   type Polygon,
 } from 'poly-decomp-es';
 import type { Box, Point } from '../geometry';
-import type { Outline } from '../mesh';
+import { simplified, type Outline } from '../mesh';
 import { MOST_CORNERS } from './body';
 
 /** Of the size of an outline: what corners may differ from it, from the first try on. */
@@ -27,11 +27,12 @@ export function cornersOf(outline: Outline): readonly number[] | null {
       return Math.max(...values) - Math.min(...values);
     }),
   );
-  let corners = ring;
+  const points = ring.map(({ x, y }) => [x, y]);
+  let corners: readonly (readonly number[])[] = points;
   for (let tolerance = TOLERANCE * size; corners.length > MOST_CORNERS / 2; tolerance *= 1.5) {
-    corners = fewer(ring, tolerance);
+    corners = simplified(points, tolerance);
   }
-  return corners.length < 3 ? null : corners.flatMap(({ x, y }) => [round(x), round(y)]);
+  return corners.length < 3 ? null : corners.flatMap((corner) => corner.map(round));
 }
 
 const round = (value: number) => Math.round(value * 100) / 100;
@@ -84,30 +85,6 @@ export function areaOf(ring: readonly Point[]): number {
       return sum + x * next.y - next.x * y;
     }, 0) / 2
   );
-}
-
-/** A ring with only the corners that lie further than this from the line between others (Douglas and Peucker 1973). */
-function fewer(ring: readonly Point[], tolerance: number): readonly Point[] {
-  const open = (from: number, to: number): number[] => {
-    const [a, b] = [ring[from]!, ring[to % ring.length]!];
-    let [worst, far] = [-1, tolerance];
-    for (let at = from + 1; at < to; at++) {
-      const away = awayFrom(ring[at]!, a, b);
-      if (away > far) [worst, far] = [at, away];
-    }
-    return worst < 0 ? [from] : [...open(from, worst), ...open(worst, to)];
-  };
-  const half = Math.floor(ring.length / 2);
-  return [...open(0, half), ...open(half, ring.length)].map((at) => ring[at]!);
-}
-
-/** How far a point is from a stretch between two others. */
-function awayFrom(point: Point, a: Point, b: Point): number {
-  const [across, down] = [b.x - a.x, b.y - a.y];
-  const length = across * across + down * down;
-  const along = ((point.x - a.x) * across + (point.y - a.y) * down) / (length || 1);
-  const share = Math.max(0, Math.min(1, along));
-  return Math.hypot(point.x - a.x - share * across, point.y - a.y - share * down);
 }
 
 /** The convex hull (Andrew 1979). */

@@ -45,7 +45,7 @@ export function traceOutline(
   return (traced?.coordinates ?? [])
     .flat()
     .filter((ring) => Math.abs(areaOf(ring)) >= SMALLEST_AREA)
-    .map((ring) => simplified(ring.slice(0, -1)).map(toBox));
+    .map((ring) => simplified(ring.slice(0, -1), TOLERANCE).map(toBox));
 }
 
 /** 1 where a pixel or one nearby is seen, else 0. */
@@ -77,12 +77,19 @@ function areaOf(ring: readonly (readonly number[])[]): number {
   return area / 2;
 }
 
-/** A closed line with fewer points (Ramer 1972; Douglas and Peucker 1973). */
-function simplified(ring: readonly (readonly number[])[]): readonly (readonly number[])[] {
+/**
+ * A closed line with fewer points (Ramer 1972; Douglas and Peucker 1973).
+ *
+ * @param tolerance how far those that are left out may lie from it
+ */
+export function simplified(
+  ring: readonly (readonly number[])[],
+  tolerance: number,
+): readonly (readonly number[])[] {
   const half = Math.floor(ring.length / 2);
   const open = (from: number, to: number): number[] => {
     const [a, b] = [ring[from % ring.length]!, ring[to % ring.length]!];
-    let [worst, far] = [-1, TOLERANCE];
+    let [worst, far] = [-1, tolerance];
     for (let at = from + 1; at < to; at++) {
       const away = distanceToLine(ring[at]!, a, b);
       if (away > far) [worst, far] = [at, away];

@@ -1,33 +1,25 @@
 import { Plus, Shield } from 'lucide-react';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { partsOf, type Part } from '@cruvo/core/character';
+import type { Part } from '@cruvo/core/character';
 import type { BodyKind } from '@cruvo/core/bodies';
-import { castOf, newBody, STAGE, withBody } from '@cruvo/core/scene';
+import { newBody, STAGE, withBody } from '@cruvo/core/scene';
 import { Segments } from '../../shell/Segments';
 import { useOpenScene, useScene } from '../SceneContext';
+import { useDrawnOwners, type DrawnOwner } from './useDrawnOwners';
 import { useTracedOutline } from './useTracedOutline';
 import { BODY_KINDS_IN_WORDS } from './words';
 
 /** Chooses a part and makes it a body; or all that a character is drawn of solid at once. */
 export function AddBody({ full }: { full: boolean }) {
-  const { store, characters } = useOpenScene();
+  const { store } = useOpenScene();
   const scene = useScene((state) => state.scene);
   const trace = useTracedOutline();
-  const cast = castOf(scene);
-  const owners = [
-    ...(scene.backdrop
-      ? [{ id: STAGE, name: 'The backdrop', parts: partsOf(scene.backdrop) }]
-      : []),
-    ...cast.flatMap(({ id, name, character: of }) => {
-      const character = characters.get(of);
-      return character ? [{ id, name: name ?? character.name, parts: partsOf(character) }] : [];
-    }),
-  ];
+  const owners = useDrawnOwners();
   const [wanted, setWanted] = useState({ owner: '', part: '' });
   const [kind, setKind] = useState<BodyKind>('loose');
   const taken = new Set(Object.values(scene.bodies).map(({ member, part }) => `${member} ${part}`));
-  const freeOf = ({ id, parts }: (typeof owners)[number]) =>
+  const freeOf = ({ id, parts }: DrawnOwner) =>
     parts.filter((part) => !taken.has(`${id} ${part.id}`));
   const owner = owners.find(({ id }) => id === wanted.owner) ?? owners[0];
   if (!owner) return <p className="small quiet">Bring a backdrop or a character first.</p>;

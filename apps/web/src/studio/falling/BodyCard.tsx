@@ -1,12 +1,9 @@
-import { ChevronDown, ChevronRight, Trash2 } from 'lucide-react';
 import { canBeHeld, BODY_LAYERS, type Body } from '@cruvo/core/bodies';
 import { withRecord } from '@cruvo/core/records';
 import { newBody, STAGE, withoutBody } from '@cruvo/core/scene';
-import { IconButton } from '../../shell/IconButton';
-import { NameField } from '../../shell/NameField';
 import { Segments } from '../../shell/Segments';
 import { Switch } from '../../shell/fields';
-import { MuteButton } from '../life/MuteButton';
+import { ThingRow } from '../scene/ThingRow';
 import { useOpenScene, useProgram, useScene } from '../SceneContext';
 import { CueChoice } from './CueChoice';
 import { LinkFields } from './LinkFields';
@@ -37,30 +34,16 @@ export function BodyCard({ body, open }: { body: Body; open: boolean }) {
     made !== undefined && owner?.parts[part] && !muted && !made.some((one) => one.body.id === id);
   return (
     <li className={`emitter ${open ? 'open' : ''}`}>
-      <div className="d-flex align-items-center gap-1">
-        <IconButton
-          icon={open ? ChevronDown : ChevronRight}
-          label={open ? `Close ${name}` : `Open ${name}`}
-          onClick={() => state.chooseBody(open ? null : id)}
-        />
-        <span className="flex-fill text-truncate">
-          <NameField
-            name={name}
-            label={`Name of ${name}`}
-            title="Rename"
-            onRename={(wanted) => change({ name: wanted })}
-          />
-        </span>
+      <ThingRow
+        {...{ name, muted, open }}
+        onToggle={() => state.chooseBody(open ? null : id)}
+        onChange={change}
+        onDelete={() => state.edit((before) => withoutBody(before, id))}
+      >
         <span className="small quiet text-nowrap">
           {BODY_KINDS_IN_WORDS.find(([kind]) => kind === body.kind)![1].toLowerCase()}
         </span>
-        <MuteButton name={name} muted={muted} onChange={(off) => change({ muted: off })} />
-        <IconButton
-          icon={Trash2}
-          label={`Delete ${name}`}
-          onClick={() => state.edit((before) => withoutBody(before, id))}
-        />
-      </div>
+      </ThingRow>
       {owner && !owner.parts[part] && (
         <p className="small text-warning-emphasis mb-1" role="note">
           Its part is gone from the drawing. Delete this body, or bring the part back.

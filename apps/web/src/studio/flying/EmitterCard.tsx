@@ -1,12 +1,11 @@
-import { ChevronDown, ChevronRight, Sparkles, Trash2, X } from 'lucide-react';
+import { Sparkles, X } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import type { Emitter } from '@cruvo/core/particles';
 import { withRecord } from '@cruvo/core/records';
 import { burstsOf, withBurst, withoutBurst, withoutEmitter } from '@cruvo/core/scene';
 import { toFlicks, toSeconds } from '@cruvo/core/time';
 import { IconButton } from '../../shell/IconButton';
-import { NameField } from '../../shell/NameField';
-import { MuteButton } from '../life/MuteButton';
+import { ThingRow } from '../scene/ThingRow';
 import { useOpenScene, useScene } from '../SceneContext';
 import { CueChoice } from '../falling/CueChoice';
 import { StyleFields } from './StyleFields';
@@ -25,27 +24,12 @@ export function EmitterCard({ emitter, open }: { emitter: Emitter; open: boolean
   const toggle = () => state.chooseEmitter(open ? null : id);
   return (
     <li className={`emitter ${open ? 'open' : ''}`}>
-      <div className="d-flex align-items-center gap-1">
-        <IconButton
-          icon={open ? ChevronDown : ChevronRight}
-          label={open ? `Close ${name}` : `Open ${name}`}
-          onClick={toggle}
-        />
-        <span className="flex-fill text-truncate">
-          <NameField
-            name={name}
-            label={`Name of ${name}`}
-            title="Rename"
-            onRename={(wanted) => change({ name: wanted })}
-          />
-        </span>
-        <MuteButton name={name} muted={muted} onChange={(off) => change({ muted: off })} />
-        <IconButton
-          icon={Trash2}
-          label={`Delete ${name}`}
-          onClick={() => state.edit((scene) => withoutEmitter(scene, id))}
-        />
-      </div>
+      <ThingRow
+        {...{ name, muted, open }}
+        onToggle={toggle}
+        onChange={change}
+        onDelete={() => state.edit((scene) => withoutEmitter(scene, id))}
+      />
       {open && (
         <div className="emitter-fields">
           {emitter.burst > 0 && (

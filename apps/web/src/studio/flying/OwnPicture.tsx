@@ -1,23 +1,11 @@
 import { Form } from 'react-bootstrap';
-import { partsOf, type Part } from '@cruvo/core/character';
 import { longestLife, MOST_DRAWN, type Emitter } from '@cruvo/core/particles';
-import { castOf, STAGE } from '@cruvo/core/scene';
-import { useOpenScene, useScene } from '../SceneContext';
+import { useDrawnOwners } from '../falling/useDrawnOwners';
 import type { EmitterFieldsProps } from './WhereFields';
 
 /** Which part each particle is a picture of, if any; a hidden part does as well. */
 export function OwnPicture({ emitter, onChange }: EmitterFieldsProps) {
-  const { characters } = useOpenScene();
-  const scene = useScene((state) => state.scene);
-  const owners: { id: string; name: string; parts: readonly Part[] }[] = [
-    ...(scene.backdrop
-      ? [{ id: STAGE, name: 'The backdrop', parts: partsOf(scene.backdrop) }]
-      : []),
-    ...castOf(scene).flatMap(({ id, name, character: of }) => {
-      const character = characters.get(of);
-      return character ? [{ id, name: name ?? character.name, parts: partsOf(character) }] : [];
-    }),
-  ];
+  const owners = useDrawnOwners();
   const options = owners.flatMap(({ id, parts }) =>
     parts.map((part) => ({ member: id, part: part.id })),
   );
