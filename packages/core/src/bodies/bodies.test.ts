@@ -202,8 +202,13 @@ describe('what is held', () => {
   });
   it('comes back on the shortest way when it is held again', () => {
     const again = carried((step) => step < 20 || step > 50);
-    const [before, back] = [50, 90].map((step) => after(step / BODY_RATE, setting, again));
+    const [before, soon, back] = [50, 58, 90].map((step) =>
+      after(step / BODY_RATE, setting, again),
+    );
     expect(before!.y).toBeGreaterThan(340);
+    // In a while, not at once.
+    expect(soon!.y).toBeGreaterThan(305);
+    expect(soon!.y).toBeLessThan(before!.y);
     expect(back).toMatchObject({ x: expect.closeTo(1300, 0), y: expect.closeTo(300, 0) });
   });
 });
